@@ -1,0 +1,1 @@
+"""The work itself: pure Python without interface code, clock, files or changing globals."""

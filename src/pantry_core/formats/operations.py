@@ -1,0 +1,100 @@
+"""The operations of the open interface: one JSON document in, one out."""
+
+import json
+from collections.abc import Callable
+from functools import cache
+from typing import Any
+
+from pydantic import TypeAdapter
+
+from pantry_core.formats.reading import Problem, WrongInput, parse_json, read_document
+from pantry_core.mixes.request import WeighRequest
+from pantry_core.mixes.result import WeighOut
+from pantry_core.mixes.weigh import weigh
+from pantry_core.plan.problem import WrongPlan, resolve, time_wrongs
+from pantry_core.plan.request import PlanRequest
+
+OPERATIONS = ("weigh", "plan")
+LATER = ("check", "salt", "chill", "fit")
+
+Answer = dict[str, Any]
+
+
+def weigh_document(raw: object) -> Answer:
+    """Answer a `weigh` document.
+
+    Parameters: raw, JSON data.
+    Returns: the answer as JSON data; units as in the document format.
+    Raises: WrongInput with everything that is wrong.
+    """
+    return weigh_answer(weigh(read_document(WeighRequest, raw)))
+
+
+def weigh_answer(sheet: WeighOut) -> Answer:
+    """A sheet as the JSON data of a `weigh` answer."""
+    answer: Answer = _adapter(WeighOut).dump_python(sheet, mode="json")
+    return answer
+
+
+def weigh_out_from(answer: object) -> WeighOut:
+    """The sheet in the JSON data of a `weigh` answer, as it was kept."""
+    sheet: WeighOut = _adapter(WeighOut).validate_python(answer)
+    return sheet
+
+
+def plan_document(raw: object) -> Answer:
+    """Answer a `plan` document.
+
+    Parameters: raw, JSON data.
+    Returns: the answer as JSON data; times ISO 8601 with their offset.
+    Raises: WrongInput with everything that is wrong.
+    """
+    from pantry_core.plan.result import Plan  # noqa: PLC0415 - the solver takes 0.6 s to import
+    from pantry_core.plan.solve import plan  # noqa: PLC0415
+
+    wrongs = tuple(Problem(where, what) for where, what in time_wrongs(raw))
+    try:
+        request = read_document(PlanRequest, raw)
+    except WrongInput as error:
+        raise WrongInput((*error.problems, *wrongs)) from None
+    try:
+        problem = resolve(request)
+    except WrongPlan as error:
+        raise WrongInput(tuple(Problem(*each) for each in error.wrongs)) from None
+    answer: Answer = _adapter(Plan).dump_python(plan(problem), mode="json")
+    return answer
+
+
+def answer_text(operation: str, text: str | bytes) -> tuple[str, bool]:
+    """Answer one document given as text.
+
+    Parameters: operation, one of OPERATIONS; text, a JSON document.
+    Returns: the answer or the error document as JSON on one line, and whether it was computed.
+    Raises: nothing; what is wrong is in the error document.
+    """
+    try:
+        raw = parse_json(text)
+        return _line(_answering(operation)(raw)), True
+    except WrongInput as error:
+        problems = [{"where": each.where, "what": each.what} for each in error.problems]
+        return _line({"errors": problems}), False
+
+
+def _answering(operation: str) -> Callable[[object], Answer]:
+    known: dict[str, Callable[[object], Answer]] = {
+        "weigh": weigh_document,
+        "plan": plan_document,
+    }
+    if operation not in known:
+        what = f"{operation} is not computed yet" if operation in LATER else "no such operation"
+        raise WrongInput((Problem("op", f"{what}; {' or '.join(OPERATIONS)} would do"),))
+    return known[operation]
+
+
+def _line(document: object) -> str:
+    return json.dumps(document, ensure_ascii=False, separators=(",", ":"), allow_nan=False)
+
+
+@cache
+def _adapter(kind: type[Any]) -> TypeAdapter[Any]:
+    return TypeAdapter(kind)

@@ -1,0 +1,87 @@
+"""Reading a JSON document and telling everything that is wrong with it at once."""
+
+import json
+from dataclasses import dataclass
+from typing import TypeVar
+
+from pydantic import ValidationError
+from pydantic_core import ErrorDetails
+
+from pantry_core.document import Document
+
+Kind = TypeVar("Kind", bound=Document)
+
+
+@dataclass(frozen=True, slots=True)
+class Problem:
+    """One thing wrong with a document: where, as a dotted path, and what would do."""
+
+    where: str
+    what: str
+
+
+class WrongInput(ValueError):
+    """A document that cannot be computed, with all that is wrong with it."""
+
+    def __init__(self, problems: tuple[Problem, ...]) -> None:
+        super().__init__("; ".join(f"{each.where}: {each.what}" for each in problems))
+        self.problems = problems
+
+
+def parse_json(text: str | bytes) -> object:
+    """Parse one JSON document.
+
+    Raises: WrongInput when the text is no JSON, names a field twice, or nests too deeply.
+    """
+    try:
+        return json.loads(text, object_pairs_hook=_no_field_twice)
+    except (ValueError, RecursionError) as error:
+        raise WrongInput((Problem("", f"this is not a JSON document: {error}"),)) from None
+
+
+def read_document(model: type[Kind], raw: object) -> Kind:
+    """Make a checked document of raw JSON data.
+
+    Parameters: model, the kind of document; raw, as `parse_json` returns it.
+    Returns: the document.
+    Raises: WrongInput with every problem found.
+    """
+    try:
+        return model.model_validate(raw)
+    except ValidationError as error:
+        raise WrongInput(tuple(problem_of(each) for each in error.errors())) from None
+
+
+def problem_of(details: ErrorDetails) -> Problem:
+    """One problem in words that say what would do, from the details of a validation error."""
+    where = ".".join(str(part) for part in details["loc"])
+    saying = _SAYINGS.get(details["type"])
+    if saying is None:
+        return Problem(where, details["msg"])
+    got = repr(details["input"])[:40]
+    return Problem(where, saying.format(got=got, **details.get("ctx", {})))
+
+
+_SAYINGS = {
+    "missing": "this is required",
+    "extra_forbidden": "this field is not known here; leave it out",
+    "greater_than": "{got} is too small; above {gt:g} would do",
+    "greater_than_equal": "{got} is too small; {ge:g} or more would do",
+    "less_than_equal": "{got} is too large; {le:g} at most would do",
+    "finite_number": "this is not a finite number; a plain number would do",
+    "float_type": "{got} is not a number; a plain number would do",
+    "int_type": "{got} is not a whole number; a whole number would do",
+    "bool_type": "{got} is neither true nor false",
+    "string_type": "{got} is not a text",
+    "literal_error": "{got} is not known; {expected} would do",
+    "model_type": "{got} is not an object with fields",
+}
+
+
+def _no_field_twice(pairs: list[tuple[str, object]]) -> dict[str, object]:
+    fields = dict(pairs)
+    if len(fields) < len(pairs):
+        names = [name for name, _ in pairs]
+        twice = next(name for name in names if names.count(name) > 1)
+        raise ValueError(f"the field {twice!r} is given twice")
+    return fields

@@ -1,0 +1,67 @@
+"""Factors of the units that a cook may type, all of them by definition."""
+
+from typing import Final, Literal
+
+GRAMS: Final = {
+    "mg": 0.001,
+    "g": 1.0,
+    "kg": 1000.0,
+    "oz": 28.349523125,
+    "lb": 453.59237,
+}
+MILLIMETRES: Final = {"mm": 1.0, "cm": 10.0, "in": 25.4}
+MILLILITRES: Final = {
+    "ml": 1.0,
+    "cl": 10.0,
+    "dl": 100.0,
+    "l": 1000.0,
+    "metric cup": 250.0,
+    "us cup": 236.5882365,
+    "us pint": 473.176473,
+    "us quart": 946.352946,
+    "us gallon": 3785.411784,
+    "imp pint": 568.26125,
+    "imp gallon": 4546.09,
+}
+
+WATER_G_PER_ML: Final = 1.0
+"""Water is weighed as it is measured: a litre is a kilogram (common practice; 0.998 at 20 °C)."""
+
+Dimension = Literal["mass", "length", "water"]
+
+FACTORS: Final[dict[Dimension, dict[str, float]]] = {
+    "mass": GRAMS,
+    "length": MILLIMETRES,
+    "water": GRAMS | {name: ml * WATER_G_PER_ML for name, ml in MILLILITRES.items()},
+}
+BASE_UNIT: Final[dict[Dimension, str]] = {"mass": "g", "length": "mm", "water": "g"}
+
+SPELLINGS: Final = {
+    "milligram": "mg", "milligrams": "mg",
+    "gram": "g", "grams": "g", "gramme": "g", "grammes": "g", "gr": "g",
+    "kilo": "kg", "kilos": "kg", "kilogram": "kg", "kilograms": "kg", "kgs": "kg",
+    "ounce": "oz", "ounces": "oz",
+    "lbs": "lb", "pound": "lb", "pounds": "lb", "#": "lb",
+    "millimetre": "mm", "millimetres": "mm", "millimeter": "mm", "millimeters": "mm",
+    "centimetre": "cm", "centimetres": "cm", "centimeter": "cm", "centimeters": "cm",
+    "inch": "in", "inches": "in", "ins": "in", '"': "in", "″": "in", "”": "in",
+    "millilitre": "ml", "millilitres": "ml", "milliliter": "ml", "milliliters": "ml",
+    "litre": "l", "litres": "l", "liter": "l", "liters": "l",
+    "us cups": "us cup", "metric cups": "metric cup",
+    "us pints": "us pint", "us pt": "us pint",
+    "us quarts": "us quart", "us qt": "us quart", "qt": "us quart", "quart": "us quart",
+    "quarts": "us quart",
+    "us gallons": "us gallon", "us gal": "us gallon",
+    "imp pints": "imp pint", "imp pt": "imp pint", "imperial pint": "imp pint",
+    "imperial pints": "imp pint",
+    "imp gallons": "imp gallon", "imp gal": "imp gallon", "imperial gallon": "imp gallon",
+    "imperial gallons": "imp gallon",
+}  # fmt: skip
+"""Other ways to write a unit. A bare quart is the US one: no other quart is in use in recipes."""
+
+TWO_MEANINGS: Final = {
+    "cup": "us cup or metric cup", "cups": "us cup or metric cup",
+    "pint": "us pint or imp pint", "pints": "us pint or imp pint", "pt": "us pint or imp pint",
+    "gallon": "us gallon or imp gallon", "gallons": "us gallon or imp gallon",
+    "gal": "us gallon or imp gallon",
+}  # fmt: skip

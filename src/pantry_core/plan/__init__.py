@@ -1,0 +1,1 @@
+"""When each step of a dish happens, counted backwards from the hour of the feast."""

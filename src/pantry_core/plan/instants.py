@@ -1,0 +1,77 @@
+"""Instants: read as local time or with an offset, kept in UTC, written with their offset."""
+
+from datetime import UTC, datetime, time
+from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
+
+
+class NotAnInstant(ValueError):
+    """The text names no moment; the message says what would do."""
+
+
+def read_zone(name: str) -> ZoneInfo:
+    """The IANA time zone of that name.
+
+    Raises: NotAnInstant for an unknown name.
+    """
+    try:
+        return ZoneInfo(name)
+    except (ZoneInfoNotFoundError, ValueError, OSError):
+        raise NotAnInstant(
+            f"{name!r} is no IANA time zone; one like Europe/London would do"
+        ) from None
+
+
+def read_instant(text: str, zone: ZoneInfo) -> datetime:
+    """Read an ISO 8601 time, local in zone or with an offset.
+
+    Parameters: text, date and time of day; zone, of times without an offset.
+    Returns: the instant in UTC; of a local time that exists twice, the first.
+    Raises: NotAnInstant for other text, and for a local time that the clocks skip.
+
+    >>> read_instant("2027-03-22T18:30", ZoneInfo("Europe/London")).isoformat()
+    '2027-03-22T18:30:00+00:00'
+    """
+    try:
+        moment = datetime.fromisoformat(text)
+    except ValueError:
+        moment = None
+    if moment is None or len(text) <= len("2027-03-22"):
+        raise NotAnInstant(f"{text[:40]!r} is no time; one like 2027-03-22T18:30 would do")
+    try:
+        if moment.tzinfo is not None:
+            return moment.astimezone(UTC)
+        return local_instant(moment, zone)
+    except OverflowError:
+        raise NotAnInstant(f"{text[:40]!r} is out of all reckoning") from None
+
+
+def local_instant(moment: datetime, zone: ZoneInfo) -> datetime:
+    """The instant, in UTC, of a naive local time; of one that exists twice, the first.
+
+    Raises: NotAnInstant when the clocks skip that time.
+
+    >>> local_instant(datetime(2027, 3, 28, 1, 30), ZoneInfo("Europe/London"))
+    Traceback (most recent call last):
+    ...
+    pantry_core.plan.instants.NotAnInstant: 01:30 does not exist on 28 March 2027: the clocks go \
+forward; 02:30 would do
+    """
+    instant = moment.replace(tzinfo=zone, fold=0).astimezone(UTC)
+    shown = instant.astimezone(zone)
+    if shown.replace(tzinfo=None) != moment:
+        raise NotAnInstant(
+            f"{moment:%H:%M} does not exist on {moment.day} {moment:%B %Y}: the clocks go forward; "
+            f"{shown:%H:%M} would do"
+        )
+    return instant
+
+
+def read_time_of_day(text: str) -> time:
+    """Read a time of day like 07:00.
+
+    Raises: NotAnInstant for other text.
+    """
+    try:
+        return datetime.strptime(text, "%H:%M").time()  # noqa: DTZ007 - of any day
+    except ValueError:
+        raise NotAnInstant(f"{text[:40]!r} is no time of day; one like 07:00 would do") from None

@@ -1,0 +1,71 @@
+"""What a plan answers."""
+
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Literal
+
+Status = Literal["optimal", "feasible", "infeasible", "unsettled"]
+Reason = Literal["too-late", "place-full", "asleep", "away", "hands-full", "locked"]
+
+
+@dataclass(frozen=True, slots=True)
+class PlannedStep:
+    """When a step happens, and how much later it could start, the others moving [h]."""
+
+    dish: str
+    step: str
+    start: datetime
+    end: datetime
+    slack_h: float
+
+
+@dataclass(frozen=True, slots=True)
+class Job:
+    """A step that wants a hand on a round."""
+
+    dish: str
+    step: str
+
+
+@dataclass(frozen=True, slots=True)
+class Round:
+    """One visit."""
+
+    at: datetime
+    jobs: tuple[Job, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Why:
+    """One of the few rules that cannot be kept together."""
+
+    dish: str
+    step: str
+    reason: Reason
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
+class PlanNotice:
+    """Something about the plan that the cook must know."""
+
+    level: Literal["caution", "note"]
+    code: str
+    text: str
+    basis: str
+
+
+@dataclass(frozen=True, slots=True)
+class Plan:
+    """A plan, or why there is none. `remedies` stays empty: none are tried yet."""
+
+    status: Status
+    gap: float | None = None
+    steps: tuple[PlannedStep, ...] = ()
+    rounds: tuple[Round, ...] = ()
+    latest_start: datetime | None = None
+    earliest_serve: datetime | None = None
+    why: tuple[Why, ...] = ()
+    remedies: tuple[object, ...] = ()
+    notices: tuple[PlanNotice, ...] = ()
+    format: Literal["pantry-clock/1"] = "pantry-clock/1"

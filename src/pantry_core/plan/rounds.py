@@ -1,0 +1,73 @@
+"""Rounds on a step: one every so many hours, with as few visits as will do."""
+
+from bisect import bisect_right
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+
+from pantry_core.plan.grid import Grid, Span
+
+LEAST, MOST = 0.5, 1.5
+"""A round comes between these multiples of the wish after the last."""
+
+
+@dataclass(frozen=True, slots=True)
+class Visits:
+    """Moments of rounds, and those of them that come late because nobody could come before."""
+
+    at: tuple[datetime, ...]
+    late: tuple[datetime, ...]
+
+
+def next_round(
+    last: datetime, every_s: int, present: Sequence[Span], grid: Grid
+) -> tuple[datetime, bool] | None:
+    """The latest fit moment for the round after one at `last`.
+
+    Going as late as allowed each time never needs more visits than any other choice, for a later
+    round never brings the following one forward.
+
+    Parameters: last; every_s, the wish [s]; present, sorted spans in which somebody is awake and at
+    home; grid, on which the round falls where it can.
+    Returns: the moment and whether it is late (nobody was there in time), or None when nobody comes
+    any more.
+    """
+    earliest = last + timedelta(seconds=LEAST * every_s)
+    latest = last + timedelta(seconds=MOST * every_s)
+    following = bisect_right(present, latest, key=lambda span: span[0])
+    if following:
+        begin, end = present[following - 1]
+        if end > earliest:
+            return _within(max(begin, earliest), min(end, latest), end, grid), False
+    if following < len(present):
+        return present[following][0], True
+    return None
+
+
+def visits(
+    last: datetime, end: datetime, every_s: int, present: Sequence[Span], grid: Grid
+) -> Visits:
+    """All rounds from one at `last` until the step ends; start and end count as rounds themselves.
+
+    Parameters: as for `next_round`; end of the step.
+    Returns: the visits strictly between last and end.
+    """
+    at: list[datetime] = []
+    late: list[datetime] = []
+    while (end - last).total_seconds() > MOST * every_s:
+        found = next_round(last, every_s, present, grid)
+        if found is None or found[0] >= end:
+            break
+        last, is_late = found
+        at.append(last)
+        if is_late:
+            late.append(last)
+    return Visits(tuple(at), tuple(late))
+
+
+def _within(begin: datetime, latest: datetime, closes: datetime, grid: Grid) -> datetime:
+    """The last quarter hour in the span, the end excluded when it closes there, else its begin."""
+    slot = grid.at_or_before(latest)
+    if grid.moment(slot) >= closes:
+        slot -= 1
+    return max(grid.moment(slot), begin)

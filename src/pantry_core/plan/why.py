@@ -1,0 +1,147 @@
+"""Why there is no plan: the fewest rules that collide, and the earliest hour that would do."""
+
+from collections.abc import Callable, Iterable
+from datetime import datetime, timedelta
+
+from ortools.sat.python import cp_model
+
+from pantry_core.plan.grid import awake_spans, home_spans
+from pantry_core.plan.model import Group, Model, Rule, build, solve
+from pantry_core.plan.problem import Problem, Step
+from pantry_core.plan.result import Plan, Why
+
+LONGEST_AWAY = timedelta(days=30)
+"""How long after its hour a dish is still looked for, beyond its own least length."""
+
+
+def explain(problem: Problem) -> Plan:
+    """An infeasible plan with its reasons.
+
+    Parameters: problem, known to have no plan.
+    Returns: the plan document of status infeasible: `why`, of which no reason can be left out, and
+    `earliest_serve`, the first quarter hour at which the dish could be served when it is begun now
+    or goes on from where it is, None when no hour would do.
+    Raises: nothing.
+    """
+    earliest = earliest_serve(problem)
+    model = _reaching_beyond(problem)
+    return Plan(
+        status="infeasible",
+        earliest_serve=earliest.astimezone(problem.zone) if earliest else None,
+        why=tuple(_told(problem, group, earliest) for group in _fewest(model)),
+    )
+
+
+def earliest_serve(problem: Problem) -> datetime | None:
+    """The first quarter hour at which the dish could be served, begun now or going on.
+
+    Parameters: problem.
+    Returns: the instant in UTC, None when no hour within reach would do.
+    Raises: nothing.
+    """
+    model = _reaching_beyond(problem)
+    of_the_hour = ("too-late", "not-yet")
+    model.cp.add_bool_and(
+        [literal for (_, rule), literal in model.groups.items() if rule not in of_the_hour]
+    )
+    model.cp.minimize(model.bounds[-1])
+    status, solver = solve(model)
+    if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+        return None
+    return model.grid.moment(solver.value(model.bounds[-1]))
+
+
+def _reaching_beyond(problem: Problem) -> Model:
+    """The model with room after the hour of serving."""
+    least = sum((timedelta(seconds=step.min_s) for step in problem.dish.pending), timedelta())
+    home_again = max((until for _, until in problem.away), default=problem.now)
+    horizon = max(home_again, problem.dish.serve_at) + least + LONGEST_AWAY
+    awake = awake_spans(problem, problem.now, horizon)
+    return build(problem, awake, home_spans(problem, problem.now, horizon), horizon)
+
+
+def _fewest(model: Model) -> list[Group]:
+    """Named constraints that collide, none of which can be left out."""
+    by_index = {literal.index: group for group, literal in model.groups.items()}
+
+    def colliding(groups: Iterable[Group]) -> list[Group] | None:
+        model.cp.clear_assumptions()
+        model.cp.add_assumptions([model.groups[group] for group in groups])
+        status, solver = solve(model)
+        if status != cp_model.INFEASIBLE:
+            return None
+        found = solver.sufficient_assumptions_for_infeasibility()
+        return sorted(by_index[index] for index in found)
+
+    core = colliding(model.groups) or []
+    for group in list(core):
+        if group in core and len(core) > 1:
+            core = colliding(each for each in core if each != group) or core
+    return core
+
+
+def _told(problem: Problem, group: Group, earliest: datetime | None) -> Why:
+    index, rule = group
+    dish, step = problem.dish, problem.dish.pending[index]
+    reason = "locked" if rule == "not-yet" else rule
+    return Why(dish.id, step.id, reason, _TEXTS[rule](problem, step, earliest))
+
+
+def _too_late(problem: Problem, step: Step, earliest: datetime | None) -> str:
+    dish = problem.dish
+    least = sum((timedelta(seconds=each.min_s) for each in dish.pending), timedelta())
+    begun = dish.begun_at if dish.running else None
+    left = dish.serve_at - (begun or problem.now)
+    text = (
+        f"From {step.id} on, {_span(least)} are needed at least; "
+        f"{_span(left)} lie between {'its start' if begun else 'now'} and the hour of serving."
+    )
+    if earliest is None:
+        return text
+    return f"{text} It is short by {_span(earliest - dish.serve_at)}."
+
+
+def _not_yet(problem: Problem, step: Step, earliest: datetime | None) -> str:
+    return (
+        f"From {step.id} on, everything would be done too long before the hour of serving, even if "
+        "each step took as long as it may."
+    )
+
+
+def _place_full(problem: Problem, step: Step, earliest: datetime | None) -> str:
+    holds = problem.places[step.place or ""]
+    return f"{step.id} needs {step.uses:g} of {step.place}, which holds {holds:g}."
+
+
+def _locked(problem: Problem, step: Step, earliest: datetime | None) -> str:
+    locked = step.locked_start or problem.now
+    return f"{step.id} is locked to {locked.astimezone(problem.zone):%a %d %b %H:%M}."
+
+
+def _asleep(problem: Problem, step: Step, earliest: datetime | None) -> str:
+    return (
+        f"{step.id} wants hands at an hour between {problem.sleep:%H:%M} and {problem.wake:%H:%M}."
+    )
+
+
+def _away(problem: Problem, step: Step, earliest: datetime | None) -> str:
+    return f"{step.id} wants hands while nobody is at home."
+
+
+_TEXTS: dict[Rule, Callable[[Problem, Step, datetime | None], str]] = {
+    "too-late": _too_late,
+    "not-yet": _not_yet,
+    "place-full": _place_full,
+    "locked": _locked,
+    "asleep": _asleep,
+    "away": _away,
+}
+
+
+def _span(length: timedelta) -> str:
+    """A length of time in days, hours and minutes, the way a cook says it."""
+    minutes = round(abs(length).total_seconds() / 60)
+    days, hours = divmod(minutes // 60, 24)
+    parts = [f"{days} d" if days else "", f"{hours} h" if hours else ""]
+    parts.append(f"{minutes % 60} min" if minutes % 60 else "")
+    return " ".join(part for part in parts if part) or "0 min"

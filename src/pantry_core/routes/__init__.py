@@ -1,0 +1,1 @@
+"""The steps each method takes, from buying to carving, with their windows."""

@@ -1,0 +1,67 @@
+"""Physical and customary figures that no profile changes."""
+
+from pantry_core.rules.rule import Mark, Rule
+
+FDC = "USDA FoodData Central"
+FISH_GUIDE = "FDA Fish and Fishery Products Hazards and Controls Guidance, ch. 13"
+
+NITRITE_IN_CURE_1 = Rule(
+    "nitrite-in-cure-1", 0.0625, "g/g", "trade standard of pink curing salt no. 1", Mark.MEMORY
+)
+
+SATURATION = Rule(
+    "saturation", 0.264, "g salt per g of salt and water", "salometer scale, 15.6 °C", Mark.MEMORY
+)
+
+MEAT_DENSITY = Rule("meat-density", 1.06, "g/ml", "density of lean meat", Mark.MEMORY)
+
+_MEAT_WATER = Rule("water-in-meat", 0.74, "g/g", f"{FDC}, lean raw meat", Mark.MEMORY)
+WATER_SHARE = {
+    "pork": _MEAT_WATER,
+    "beef": _MEAT_WATER,
+    "lamb": _MEAT_WATER,
+    "game": _MEAT_WATER,
+    "poultry": _MEAT_WATER,
+    "fish": Rule("water-in-fish", 0.70, "g/g", f"{FDC}, fish in general", Mark.MEMORY),
+    "vegetable": Rule("water-in-vegetable", 0.92, "g/g", f"{FDC}, raw vegetables", Mark.MEMORY),
+}
+"""Share of water in the raw piece by kind, for pieces whose own share is not known [g/g]."""
+
+WATER_IN_BELLY = Rule("water-in-belly", 0.50, "g/g", f"{FDC}, pork belly", Mark.MEMORY)
+WATER_IN_DUCK = Rule("water-in-duck", 0.50, "g/g", f"{FDC}, duck with skin", Mark.MEMORY)
+WATER_IN_WHITE_FISH = Rule("water-in-white-fish", 0.80, "g/g", f"{FDC}, white fish", Mark.MEMORY)
+WATER_IN_SALMON = Rule("water-in-salmon", 0.65, "g/g", f"{FDC}, farmed salmon", Mark.MEMORY)
+
+PICK_UP = Rule("pick-up", 0.10, "g/g", "FSIS Directive 7620.3, cover-pickled products", Mark.MEMORY)
+
+TABLE_SALT_TABLESPOON = Rule("table-salt-tablespoon", 18.0, "g/tbsp", f"{FDC}, salt", Mark.MEMORY)
+GRANULATED_SUGAR_TABLESPOON = Rule(
+    "sugar-tablespoon", 12.5, "g/tbsp", f"{FDC}, sugars, granulated", Mark.MEMORY
+)
+
+WEEK_AN_INCH = Rule("week-an-inch", 7.0, "days an inch", "a week an inch", Mark.PRACTICE)
+MM_AN_INCH = Rule("mm-an-inch", 25.4, "mm", "international inch", Mark.DEFINED)
+
+FRIDGE_GOAL_C = Rule("fridge-goal", 4.0, "°C", "USDA food safety basics", Mark.MEMORY)
+FRIDGE_STOP_C = Rule("fridge-stop", 5.0, "°C", "curing planned above it", Mark.PRACTICE)
+FREEZING_C = Rule("brine-freezing", 0.0, "°C", "meat starts to freeze below it", Mark.PRACTICE)
+
+SALTY_CAUTION_PCT = Rule(
+    "old-fashioned-salt", 3.5, "% salt", "above what is eaten as it is", Mark.PRACTICE
+)
+SCALE_DOUBT = Rule("scale-doubt", 0.05, "division / amount", "a scale to trust", Mark.PRACTICE)
+
+THICK_FOR_MASS = Rule(
+    "thick-for-mass", 1.0, "volume of the piece / least volume", "geometry", Mark.DERIVED
+)
+THIN_FOR_MASS = Rule(
+    "thin-for-mass", 1000.0, "volume of the piece / thickness³", "a sheet, no piece", Mark.PRACTICE
+)
+
+LONG_CURE_SALT_PCT = Rule(
+    "long-cure-salt", 2.0, "% salt", "salt that a long cure needs", Mark.PRACTICE
+)
+COLD_STORAGE = "USDA cold storage and marinating advice"
+BIG_THAW = "USDA, The Big Thaw"
+THAW_H_PER_KG = Rule("thaw-fridge", 13.0, "h/kg", f"{BIG_THAW}, rounded up", Mark.MEMORY)
+THAW_LEAST_H = Rule("thaw-least", 12.0, "h", BIG_THAW, Mark.MEMORY)

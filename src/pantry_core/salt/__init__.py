@@ -1,0 +1,1 @@
+"""Salt on its way through the meat."""

@@ -1,0 +1,1 @@
+"""The demo kitchen, and serving it."""

@@ -1,0 +1,87 @@
+"""The demo: the kitchen at Quince Lane, Lantern Night, and the treacle gammon under way."""
+
+from datetime import UTC, datetime
+
+from django.db import transaction
+
+from pantry_web.feasts.actions.begin_step import begin_step
+from pantry_web.feasts.actions.save_dish import add_dish
+from pantry_web.feasts.actions.write_down import turn, write_down
+from pantry_web.feasts.mixing import Mix, house_of
+from pantry_web.feasts.models import Dish, Feast
+from pantry_web.feasts.planning import Outlook, outlook
+from pantry_web.kitchens.actions import found_kitchen
+from pantry_web.kitchens.models import Absence, Cook, Kitchen
+
+COOK = "quince"
+PASSWORD = "lantern-night"  # noqa: S105 - a demo that answers on this machine only
+ZONE = "Europe/London"
+
+SERVE_AT = datetime(2027, 3, 22, 18, 30, tzinfo=UTC)
+STANDS_AT = datetime(2027, 3, 18, 19, 12, tzinfo=UTC)
+
+GAMMON = Mix(
+    cut="gammon-flat",
+    mass_g=2380.0,
+    thickness_mm=50.0,
+    bone_share=0.0,
+    is_frozen=False,
+    method="even-brine",
+    target_salt_pct=2.0,
+    sugar_pct=1.5,
+    water_g=2400.0,
+    is_pink=True,
+)
+
+
+@transaction.atomic
+def load() -> None:
+    """Load the demo unless it is there."""
+    if Cook.objects.filter(username=COOK).exists():
+        return
+    cook = Cook.objects.create_user(COOK, password=PASSWORD)
+    kitchen = found_kitchen(cook, "Quince Lane", ZONE, is_demo=True)
+    Absence.objects.create(
+        kitchen=kitchen,
+        begins=datetime(2027, 3, 13, 9, 0, tzinfo=UTC),
+        ends=datetime(2027, 3, 13, 20, 0, tzinfo=UTC),
+    )
+    feast = Feast.objects.create(
+        kitchen=kitchen, name="Lantern Night", serve_at=SERVE_AT, time_zone=ZONE, heads=8
+    )
+    _Hands(cook, kitchen, add_dish(feast, "Treacle gammon", GAMMON, house_of(kitchen))).work()
+    kitchen.stands_at = STANDS_AT
+    kitchen.save()
+
+
+class _Hands:
+    """Whoever did the work so far, ticking as they went."""
+
+    def __init__(self, cook: Cook, kitchen: Kitchen, dish: Dish) -> None:
+        self.cook, self.kitchen, self.dish = cook, kitchen, dish
+
+    def work(self) -> None:
+        """Buy, make the brine, trim, put in, and go on the daily round."""
+        self._begin("buy", 5, 10, 5)
+        self._begin("make-brine", 5, 20, 40)
+        self._begin("trim", 6, 9, 30)
+        write_down(
+            self._at(6, 9, 32),
+            self.cook,
+            mass_g=2380.0,
+            temperature_c=3.5,
+            note="2.61 kg in the shop; brine fridge-cold before it went in.",
+        )
+        self._begin("brine", 6, 9, 40)
+        for day, hour, minute in (
+            (7, 9, 15), (8, 8, 50), (9, 8, 40), (10, 8, 30), (11, 8, 20), (12, 8, 10),
+            (13, 8, 5), (13, 20, 30), (14, 19, 40), (15, 19, 38), (16, 19, 35), (17, 19, 30),
+        ):  # fmt: skip
+            turn(self._at(day, hour, minute), self.cook)
+
+    def _begin(self, key: str, day: int, hour: int, minute: int) -> None:
+        begin_step(self._at(day, hour, minute), key, self.cook, house_of(self.kitchen))
+
+    def _at(self, day: int, hour: int, minute: int) -> Outlook:
+        moment = datetime(2027, 3, day, hour, minute, tzinfo=UTC)
+        return outlook(self.dish, self.kitchen, moment)

@@ -1,0 +1,59 @@
+"""Serve the demo kitchen on this machine."""
+
+import socket
+import threading
+
+from django.core.management import call_command
+from django.core.management.base import BaseCommand, CommandError, CommandParser
+
+from pantry_web.demo.kitchen import COOK, PASSWORD, load
+
+HOST = "127.0.0.1"
+
+
+class Command(BaseCommand):
+    """Migrate, load the demo kitchen unless it is there, and serve it with Waitress."""
+
+    help = __doc__ or ""
+
+    def add_arguments(self, parser: CommandParser) -> None:
+        """Take the port."""
+        parser.add_argument("--port", default="8000")
+
+    def handle(self, *args: object, **options: object) -> None:
+        """Serve until interrupted; the solver is imported meanwhile."""
+        from waitress import serve  # noqa: PLC0415 - needed by this command only
+
+        from pantry_web.wsgi import application  # noqa: PLC0415 - it starts the application
+
+        port = _port(str(options["port"]))
+        _refuse_busy(port)
+        call_command("migrate", verbosity=0)
+        load()
+        self.stdout.write(f"Pantry Clock is at http://{HOST}:{port}/")
+        self.stdout.write(f"Sign in as {COOK} with the password {PASSWORD}. Stop it with Ctrl-C.")
+        self.stdout.flush()
+        threading.Thread(target=_warm_up, daemon=True).start()
+        serve(application, host=HOST, port=port, threads=4, ident=None)
+
+
+def _port(text: str) -> int:
+    if not text.isdigit() or not 1 <= int(text) <= 65535:
+        raise CommandError(f"PORT is {text!r}; a number from 1 to 65535 would do.")
+    return int(text)
+
+
+def _refuse_busy(port: int) -> None:
+    with socket.socket() as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            probe.bind((HOST, port))
+        except OSError as error:
+            raise CommandError(
+                f"Port {port} cannot be used ({error.strerror}). Try another: PORT=8001 bin/demo"
+            ) from None
+
+
+def _warm_up() -> None:
+    """Import the solver, which takes most of a second, before the first plan asks for it."""
+    import pantry_core.plan.solve  # noqa: F401, PLC0415

@@ -1,0 +1,1 @@
+"""Geometry of the pictures, from core results to shapes; no Django."""

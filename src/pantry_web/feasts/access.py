@@ -1,0 +1,35 @@
+"""Finding feasts and dishes of one's own kitchen."""
+
+from django.http import HttpRequest
+from django.shortcuts import get_object_or_404
+
+from pantry_web import clock
+from pantry_web.feasts.models import Dish, Feast
+from pantry_web.feasts.planning import Outlook, outlook
+from pantry_web.kitchens.access import kitchen_of
+
+
+def feast_of(request: HttpRequest, feast_id: int) -> Feast:
+    """A feast of the cook's kitchen.
+
+    Raises: Http404 for any other.
+    """
+    return get_object_or_404(kitchen_of(request).feasts, pk=feast_id)
+
+
+def dish_of(request: HttpRequest, dish_id: int) -> Dish:
+    """A dish of the cook's kitchen, its feast read along.
+
+    Raises: Http404 for any other.
+    """
+    dishes = Dish.objects.filter(feast__kitchen=kitchen_of(request)).select_related("feast")
+    return get_object_or_404(dishes, pk=dish_id)
+
+
+def outlook_of(request: HttpRequest, dish_id: int) -> Outlook:
+    """A dish of the cook's kitchen as it stands now.
+
+    Raises: Http404 for any other.
+    """
+    kitchen = kitchen_of(request)
+    return outlook(dish_of(request, dish_id), kitchen, clock.now(kitchen))

@@ -1,0 +1,1 @@
+"""What changes a feast: one small module for each deed, called alike by pages and scripts."""

@@ -1,0 +1,63 @@
+"""Writing down what happened in between: a round, a weight, a temperature, a taste."""
+
+from uuid import uuid4
+
+from pantry_web.feasts.models import Event
+from pantry_web.feasts.planning import Outlook
+from pantry_web.feasts.refusal import Refused
+from pantry_web.kitchens.models import Cook
+
+
+def turn(view: Outlook, by: Cook) -> None:
+    """Record a round on the step that runs.
+
+    Raises: Refused when nothing runs that wants rounds.
+    """
+    running = view.step(view.state.running or "")
+    if running is None or running.every_h is None:
+        raise Refused("Nothing in the kitchen wants turning now.")
+    _record(view, by, Event.What.TURNED, step_key=running.key)
+
+
+def write_down(
+    view: Outlook,
+    by: Cook,
+    *,
+    mass_g: float | None = None,
+    temperature_c: float | None = None,
+    taste: str = "",
+    note: str = "",
+) -> None:
+    """Record what was weighed, read or tasted, each as an event of its own in one batch.
+
+    Parameters: view; by; mass_g [g]; temperature_c [°C]; taste, one of Event.Taste; note.
+    Raises: Refused when there is nothing to write down.
+    """
+    batch = uuid4()
+    kept = (
+        (Event.What.WEIGHED, {"mass_g": mass_g}, mass_g is not None),
+        (Event.What.TEMPERATURE_READ, {"temperature_c": temperature_c}, temperature_c is not None),
+        (Event.What.TASTED, {"taste": taste}, bool(taste)),
+        (Event.What.NOTED, {"note": note}, bool(note)),
+    )
+    if not any(given for _, _, given in kept):
+        raise Refused("There is nothing to write down yet.")
+    for what, values, given in kept:
+        if given:
+            _record(view, by, what, batch=batch, step_key=view.state.running or "", **values)
+
+
+def undo(view: Outlook, by: Cook) -> None:
+    """Take back what was ticked or written down last; the log keeps both.
+
+    Raises: Refused when there is nothing to take back.
+    """
+    batch = view.state.last_batch
+    if batch is None:
+        raise Refused("There is nothing to take back.")
+    _record(view, by, Event.What.WITHDRAWN, withdraws=batch)
+
+
+def _record(view: Outlook, by: Cook, what: Event.What, **values: object) -> None:
+    values.setdefault("batch", uuid4())
+    Event.objects.create(dish=view.dish, what=what, at=view.now, by=by, **values)

@@ -1,0 +1,136 @@
+"""From a stored dish to the core's request, and back to what the core says of it."""
+
+from dataclasses import dataclass
+
+from pantry_core.mixes.nitrite import nitrite_case
+from pantry_core.mixes.request import Cure, Meat, Method, WeighRequest
+from pantry_core.mixes.result import Notice, WeighOut
+from pantry_core.mixes.weigh import weigh
+from pantry_core.routes.cuts import CUTS, Cut
+from pantry_core.routes.steps import Route, route
+from pantry_core.rules.profiles import PROFILES, ProfileName
+from pantry_web.feasts.models import Dish
+from pantry_web.kitchens.models import Kitchen
+
+METHODS: dict[Dish.Method, Method] = {
+    Dish.Method.EVEN_BRINE: "even-brine",
+    Dish.Method.DRY_CURE: "dry-cure",
+    Dish.Method.DRY_BRINE: "dry-brine",
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Mix:
+    """What the cook decided of a dish: masses [g], thickness [mm], percentages as percent."""
+
+    cut: str
+    mass_g: float
+    thickness_mm: float
+    bone_share: float
+    is_frozen: bool
+    method: Method
+    target_salt_pct: float
+    sugar_pct: float
+    water_g: float | None
+    is_pink: bool
+
+
+@dataclass(frozen=True, slots=True)
+class House:
+    """What of a kitchen bears on a mix."""
+
+    profile: ProfileName
+    scale_division_g: float
+
+
+@dataclass(frozen=True, slots=True)
+class Mixed:
+    """A mix worked out: the sheet and the route that follows from it."""
+
+    request: WeighRequest
+    sheet: WeighOut
+    cut: Cut
+    route: Route
+
+    @property
+    def notices(self) -> tuple[Notice, ...]:
+        """All notices, that of the raw clock included, stops first."""
+        raw = self.route.notice
+        if raw is None:
+            return self.sheet.notices
+        stops = self.sheet.stops
+        rest = self.sheet.notices[len(stops) :]
+        return (raw, *stops, *rest) if raw.level == "stop" else (*stops, raw, *rest)
+
+    @property
+    def stops(self) -> tuple[Notice, ...]:
+        """What keeps the meat out."""
+        return tuple(each for each in self.notices if each.level == "stop")
+
+
+def work_out(mix: Mix, house: House) -> Mixed:
+    """Work out a mix.
+
+    Raises: pydantic.ValidationError for values outside the core's ranges.
+    """
+    request = weigh_request(mix, house)
+    sheet = weigh(request)
+    cut = CUTS[mix.cut]
+    way = route(
+        cut,
+        mix.method,
+        mass_g=mix.mass_g,
+        thickness_mm=mix.thickness_mm,
+        verdict=sheet.nitrite.verdict,
+        target_salt_pct=mix.target_salt_pct,
+        frozen=mix.is_frozen,
+    )
+    return Mixed(request, sheet, cut, way)
+
+
+def house_of(kitchen: Kitchen) -> House:
+    """What of a kitchen bears on a mix."""
+    return House("eu" if kitchen.profile == Kitchen.Profile.EU else "us", kitchen.scale_division_g)
+
+
+def mix_of(dish: Dish) -> Mix:
+    """What the cook decided of a stored dish."""
+    return Mix(
+        cut=dish.cut,
+        mass_g=dish.mass_g,
+        thickness_mm=dish.thickness_mm,
+        bone_share=dish.bone_share,
+        is_frozen=dish.is_frozen,
+        method=METHODS[Dish.Method(dish.method)],
+        target_salt_pct=dish.target_salt_pct,
+        sugar_pct=dish.sugar_pct,
+        water_g=dish.water_g,
+        is_pink=dish.is_pink,
+    )
+
+
+def weigh_request(mix: Mix, house: House) -> WeighRequest:
+    """The `weigh` document of a mix; a pink one asks for the usual nitrite of its kind."""
+    cut = CUTS[mix.cut]
+    meat = Meat(
+        kind=cut.kind,
+        mass_g=mix.mass_g,
+        thickness_mm=mix.thickness_mm,
+        shape=cut.shape,
+        bone_share=mix.bone_share,
+        will_be=cut.will_be,
+        water_share=cut.water.value if cut.water else None,
+        closed_faces=cut.closed_faces,
+    )
+    is_brine = mix.method == "even-brine"
+    limits = PROFILES[house.profile].nitrite[nitrite_case(meat, is_brine=is_brine)]
+    return WeighRequest(
+        profile=house.profile,
+        meat=meat,
+        method=mix.method,
+        target_salt_pct=mix.target_salt_pct,
+        water_g=mix.water_g if is_brine else None,
+        sugar_pct=mix.sugar_pct,
+        cure=Cure(name="cure-1", ingoing_ppm=limits.usual.value) if mix.is_pink else None,
+        scale_division_g=house.scale_division_g,
+    )

@@ -1,0 +1,189 @@
+"""Feasts, their dishes, the steps of a dish, and the log of what happened."""
+
+from typing import Any, NoReturn
+
+from django.db import models
+from django.db.models import Q
+
+from pantry_web.kitchens.models import Cook, Kitchen
+
+
+class Feast(models.Model):
+    """An hour to eat, at a place on earth, for so many."""
+
+    kitchen = models.ForeignKey(Kitchen, models.CASCADE, related_name="feasts")
+    name = models.CharField(max_length=80)
+    serve_at = models.DateTimeField()
+    time_zone = models.CharField(max_length=64)
+    heads = models.PositiveSmallIntegerField()
+
+    class Meta:
+        ordering = ["serve_at", "pk"]
+        indexes = [models.Index(fields=["kitchen", "serve_at"])]
+        constraints = [models.CheckConstraint(condition=Q(heads__gte=1), name="somebody_eats")]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Dish(models.Model):
+    """A piece and what is to become of it; everything else is computed from this."""
+
+    class Method(models.TextChoices):
+        EVEN_BRINE = "even-brine", "Even brine"
+        DRY_CURE = "dry-cure", "Dry cure, bagged"
+        DRY_BRINE = "dry-brine", "Dry brine"
+
+    feast = models.ForeignKey(Feast, models.PROTECT, related_name="dishes")
+    name = models.CharField(max_length=80)
+    cut = models.CharField(max_length=20)
+    mass_g = models.FloatField()
+    thickness_mm = models.FloatField()
+    bone_share = models.FloatField(default=0.0)
+    is_frozen = models.BooleanField(default=False)
+    method = models.CharField(max_length=12, choices=Method)
+    target_salt_pct = models.FloatField()
+    sugar_pct = models.FloatField(default=0.0)
+    water_g = models.FloatField(null=True, blank=True)
+    is_pink = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ["pk"]
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(mass_g__gt=0, thickness_mm__gt=0), name="dish_has_mass_and_thickness"
+            ),
+            models.CheckConstraint(
+                condition=Q(bone_share__gte=0, bone_share__lt=1), name="bone_is_a_share"
+            ),
+            models.CheckConstraint(
+                condition=Q(target_salt_pct__gte=0, sugar_pct__gte=0), name="salt_not_negative"
+            ),
+            models.CheckConstraint(
+                condition=~Q(method="even-brine") | Q(water_g__gt=0), name="brine_has_water"
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Step(models.Model):
+    """One step of a dish as it is planned: the step record of the plan document, less its facts."""
+
+    dish = models.ForeignKey(Dish, models.CASCADE, related_name="steps")
+    position = models.PositiveSmallIntegerField()
+    key = models.CharField(max_length=40)
+    kind = models.CharField(max_length=20)
+    title = models.CharField(max_length=80)
+    begin = models.CharField(max_length=200, blank=True)
+    tend = models.CharField(max_length=200, blank=True)
+    place = models.CharField(max_length=20, blank=True)
+    min_h = models.FloatField()
+    prefer_h = models.FloatField(null=True)
+    max_h = models.FloatField(null=True)
+    hands_min = models.FloatField(default=0.0)
+    attended = models.BooleanField(default=False)
+    uses = models.FloatField(default=1.0)
+    every_h = models.FloatField(null=True)
+    locked_start = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ["position"]
+        constraints = [
+            models.UniqueConstraint(fields=["dish", "key"], name="step_key_once_in_a_dish"),
+            models.CheckConstraint(
+                condition=Q(min_h__gte=0, hands_min__gte=0), name="step_takes_no_negative_time"
+            ),
+            models.CheckConstraint(
+                condition=Q(max_h=None) | Q(max_h__gte=models.F("min_h")), name="step_has_a_window"
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return self.title
+
+
+class AppendOnly(models.Model):
+    """A row that is written once; the database refuses to change or remove it as well."""
+
+    class Meta:
+        abstract = True
+
+    def save(self, *args: Any, **kwargs: Any) -> None:
+        """Write a new row."""
+        if self.pk is not None:
+            self._refuse()
+        super().save(*args, **kwargs)
+
+    def delete(self, *args: Any, **kwargs: Any) -> NoReturn:
+        """Refuse."""
+        self._refuse()
+
+    def _refuse(self) -> NoReturn:
+        raise TypeError(f"{type(self).__name__} is append-only")
+
+
+class Event(AppendOnly):
+    """Something that happened to a dish. What belongs to one press shares its batch."""
+
+    class What(models.TextChoices):
+        WEIGHED = "weighed"
+        PUT_IN = "put-in"
+        TURNED = "turned"
+        LIFTED = "lifted"
+        TASTED = "tasted"
+        TEMPERATURE_READ = "temperature-read"
+        STEP_STARTED = "step-started"
+        STEP_ENDED = "step-ended"
+        NOTED = "noted"
+        WITHDRAWN = "withdrawn"
+
+    class Taste(models.TextChoices):
+        FLAT = "flat"
+        RIGHT = "right"
+        SALTY = "salty"
+        TOO_SALTY = "too-salty", "too salty"
+
+    dish = models.ForeignKey(Dish, models.PROTECT, related_name="events")
+    batch = models.UUIDField()
+    what = models.CharField(max_length=20, choices=What)
+    at = models.DateTimeField()
+    recorded_at = models.DateTimeField(auto_now_add=True)
+    by = models.ForeignKey(Cook, models.PROTECT, related_name="+")
+    step_key = models.CharField(max_length=40, blank=True)
+    mass_g = models.FloatField(null=True)
+    temperature_c = models.FloatField(null=True)
+    taste = models.CharField(max_length=10, choices=Taste, blank=True)
+    note = models.CharField(max_length=500, blank=True)
+    withdraws = models.UUIDField(null=True)
+
+    class Meta:
+        ordering = ["pk"]
+        indexes = [models.Index(fields=["dish", "id"])]
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(mass_g=None) | Q(mass_g__gt=0), name="weighed_something"
+            ),
+            models.CheckConstraint(
+                condition=Q(what="withdrawn", withdraws__isnull=False)
+                | (~Q(what="withdrawn") & Q(withdraws=None)),
+                name="only_a_withdrawal_withdraws",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.what} {self.at:%Y-%m-%d %H:%M}"
+
+
+class WeighSheet(AppendOnly):
+    """The weigh-out sheet as it was when the meat went in, with the version of the rules."""
+
+    dish = models.ForeignKey(Dish, models.PROTECT, related_name="sheets")
+    batch = models.UUIDField(unique=True)
+    rules_version = models.CharField(max_length=20)
+    request = models.JSONField()
+    answer = models.JSONField()
+
+    def __str__(self) -> str:
+        return f"sheet of {self.dish} by rules {self.rules_version}"

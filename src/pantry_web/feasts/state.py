@@ -1,0 +1,86 @@
+"""What is going on now, derived from the log."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass, field
+from datetime import datetime
+from uuid import UUID
+
+from pantry_web.feasts.models import Event
+
+
+@dataclass(slots=True)
+class StepFacts:
+    """What has happened of one step."""
+
+    started_at: datetime | None = None
+    ended_at: datetime | None = None
+    rounds_done: list[datetime] = field(default_factory=list)
+
+
+@dataclass(frozen=True, slots=True)
+class DishState:
+    """The facts of a dish by step key, and the events that stand, in order."""
+
+    facts: dict[str, StepFacts]
+    events: tuple[Event, ...]
+
+    @property
+    def put_in(self) -> Event | None:
+        """The event with which the piece went in."""
+        return next((each for each in self.events if each.what == Event.What.PUT_IN), None)
+
+    @property
+    def begun(self) -> frozenset[str]:
+        """Keys of the steps that have started or ended."""
+        return frozenset(
+            key for key, fact in self.facts.items() if fact.started_at or fact.ended_at
+        )
+
+    @property
+    def running(self) -> str | None:
+        """Key of the step that runs now."""
+        open_steps = [
+            key for key, fact in self.facts.items() if fact.started_at and not fact.ended_at
+        ]
+        return open_steps[-1] if open_steps else None
+
+    @property
+    def running_since(self) -> datetime | None:
+        """When the step that runs now started."""
+        return self.facts[self.running].started_at if self.running else None
+
+    @property
+    def last_batch(self) -> UUID | None:
+        """What an undo takes back."""
+        return self.events[-1].batch if self.events else None
+
+    def latest_fact(self) -> datetime | None:
+        """The latest moment at which a step started or ended."""
+        moments = [
+            moment
+            for fact in self.facts.values()
+            for moment in (fact.started_at, fact.ended_at)
+            if moment is not None
+        ]
+        return max(moments, default=None)
+
+
+def derive(events: Iterable[Event], now: datetime | None = None) -> DishState:
+    """Derive the state, at a moment if given: withdrawn batches and later events are left out."""
+    known = [event for event in events if now is None or event.at <= now]
+    withdrawn = {event.withdraws for event in known if event.what == Event.What.WITHDRAWN}
+    standing = tuple(
+        event
+        for event in known
+        if event.what != Event.What.WITHDRAWN and event.batch not in withdrawn
+    )
+    facts: dict[str, StepFacts] = {}
+    for event in standing:
+        fact = facts.setdefault(event.step_key, StepFacts()) if event.step_key else StepFacts()
+        if event.what == Event.What.STEP_STARTED:
+            fact.started_at = event.at
+        elif event.what == Event.What.STEP_ENDED:
+            fact.ended_at = event.at
+        elif event.what == Event.What.TURNED:
+            fact.rounds_done.append(event.at)
+    return DishState(facts, standing)

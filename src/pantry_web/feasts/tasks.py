@@ -1,0 +1,86 @@
+"""What comes next in the hands."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Literal
+
+from pantry_web.feasts.models import Step
+from pantry_web.feasts.planning import Outlook
+
+GRID_MIN = 15
+
+
+@dataclass(frozen=True, slots=True)
+class Task:
+    """A step to begin, or a round; `at` is None where no plan says when."""
+
+    kind: Literal["begin", "tend"]
+    key: str
+    title: str
+    how: str
+    at: datetime | None
+    minutes: float
+    can_tick: bool
+
+    def is_due(self, now: datetime) -> bool:
+        """Whether its time has come."""
+        return self.at is not None and self.at <= now
+
+
+def is_all_work(step: Step) -> bool:
+    """Whether the hands fill the step on the quarter-hour grid, so that it ends when they do."""
+    return step.min_h * 60 - step.hands_min < GRID_MIN
+
+
+def next_in_hands(view: Outlook) -> Step | None:
+    """The next step that begins with work."""
+    begun = [step.position for step in view.steps if step.key in view.state.begun]
+    last_begun = max(begun, default=-1)
+    ahead = (step for step in view.steps if step.position > last_begun and step.hands_min)
+    return next(ahead, None)
+
+
+def tasks(view: Outlook) -> list[Task]:
+    """All that is left to do with the hands, in the order of its time.
+
+    The next step and the next round can be ticked; what lies behind them cannot yet.
+    """
+    found = [*_beginnings(view), *_rounds(view)]
+    far = view.dish.feast.serve_at
+    return sorted(found, key=lambda task: (task.at or far, task.kind))
+
+
+def _beginnings(view: Outlook) -> Iterator[Task]:
+    following = next_in_hands(view)
+    if following is None:
+        return
+    for step in view.steps:
+        if step.position >= following.position and step.hands_min:
+            planned = view.planned(step.key)
+            yield Task(
+                "begin",
+                step.key,
+                step.title if is_all_work(step) else f"{step.title}: begin",
+                step.begin,
+                planned.start if planned else None,
+                step.hands_min,
+                can_tick=step is following,
+            )
+
+
+def _rounds(view: Outlook) -> Iterator[Task]:
+    if view.plan is None:
+        return
+    done = {key: set(fact.rounds_done) for key, fact in view.state.facts.items()}
+    can_tick = True
+    for each in view.plan.rounds:
+        for job in each.jobs:
+            step = view.step(job.step)
+            if step is None or each.at in done.get(job.step, ()):
+                continue
+            running = view.state.running == job.step
+            yield Task(
+                "tend", job.step, step.tend, step.title, each.at, 5, can_tick=running and can_tick
+            )
+            can_tick = False

@@ -1,0 +1,129 @@
+"""Form fields that read what cooks write."""
+
+from datetime import datetime
+from typing import Any
+from zoneinfo import ZoneInfo
+
+from django import forms
+from django.core.exceptions import ValidationError
+
+from pantry_core.measures.quantity import NotAQuantity, parse_number, parse_quantity
+from pantry_core.measures.units import Dimension
+from pantry_core.plan.instants import NotAnInstant, read_instant
+from pantry_web.quantities import BARE_UNITS, length, mass, typed_mass
+
+
+class QuantityField(forms.CharField):
+    """A mass [g], a length [mm] or an amount of water [g], typed in any unit.
+
+    `units` is set by the form: it decides what a bare number means and how limits are told.
+    """
+
+    units = "metric"
+
+    def __init__(self, dimension: Dimension, most: float, **kwargs: Any) -> None:
+        super().__init__(**kwargs)
+        self.dimension = dimension
+        self.most = most
+        self.widget.attrs |= {"autocomplete": "off", "spellcheck": "false"}
+
+    @property
+    def unit(self) -> str:
+        """The unit of a bare number."""
+        return BARE_UNITS[self.units][self.dimension]
+
+    def clean(self, value: Any) -> float | None:
+        """The typed text in grams or millimetres.
+
+        Raises: ValidationError with what would do.
+        """
+        text = super().clean(value)
+        if not text.strip():
+            return None
+        try:
+            found = parse_quantity(text, self.dimension, self.unit)
+        except NotAQuantity as error:
+            raise ValidationError(f"{str(error)[:1].upper()}{str(error)[1:]}.") from None
+        if found <= 0:
+            raise ValidationError("Zero is too little; write a number above zero.")
+        if found > self.most:
+            raise ValidationError(f"That is too much; {self.shown(self.most)} is the most.")
+        return found
+
+    def prepare_value(self, value: Any) -> Any:
+        """Show a number in the cook's units, and text as it was typed."""
+        if isinstance(value, float):
+            return (
+                typed_mass(value, self.units) if self.dimension != "length" else self.shown(value)
+            )
+        return value
+
+    def shown(self, value: float) -> str:
+        """A value in the cook's units."""
+        return (length if self.dimension == "length" else mass)(value, self.units)
+
+    def has_changed(self, initial: Any, data: Any) -> bool:
+        """Whether the text differs from what was shown; the same text keeps the exact value."""
+        return bool((self.prepare_value(initial) or "") != (data or "").strip())
+
+
+class NumberField(forms.CharField):
+    """A plain number within a range, typed with comma, point or fraction."""
+
+    def __init__(self, least: float, most: float, *, unit: str = "", **kwargs: Any) -> None:
+        super().__init__(**kwargs)
+        self.least, self.most, self.unit = least, most, unit
+        self.widget.attrs |= {"autocomplete": "off", "inputmode": "decimal"}
+
+    def clean(self, value: Any) -> float | None:
+        """The number.
+
+        Raises: ValidationError with what would do.
+        """
+        text = super().clean(value).removesuffix("%").strip()
+        if not text:
+            return None
+        below_zero = self.least < 0 and text.startswith(("-", "−"))
+        try:
+            found = -parse_number(text[1:]) if below_zero else parse_number(text)
+        except NotAQuantity as error:
+            raise ValidationError(f"{str(error)[:1].upper()}{str(error)[1:]}.") from None
+        if not self.least <= found <= self.most:
+            raise ValidationError(
+                f"{found:g} is out of range; {self.least:g} to {self.most:g} would do."
+            )
+        return found
+
+    def prepare_value(self, value: Any) -> Any:
+        """Show a number without idle zeros, and text as it was typed."""
+        return f"{value:g}" if isinstance(value, float) else value
+
+    def has_changed(self, initial: Any, data: Any) -> bool:
+        """Whether the text differs from what was shown."""
+        return bool((self.prepare_value(initial) or "") != (data or "").strip())
+
+
+class InstantField(forms.CharField):
+    """A local date and time; `zone` is set by the form."""
+
+    zone = ZoneInfo("UTC")
+    widget = forms.DateTimeInput(attrs={"type": "datetime-local"}, format="%Y-%m-%dT%H:%M")
+
+    def clean(self, value: Any) -> datetime | None:
+        """The instant in UTC.
+
+        Raises: ValidationError, for a time that the clocks skip as well.
+        """
+        text = super().clean(value)
+        if not text:
+            return None
+        try:
+            return read_instant(text, self.zone)
+        except NotAnInstant as error:
+            raise ValidationError(f"{error}.") from None
+
+    def prepare_value(self, value: Any) -> Any:
+        """Show an instant as local time, and text as it was typed."""
+        if isinstance(value, datetime):
+            return f"{value.astimezone(self.zone):%Y-%m-%dT%H:%M}"
+        return value

@@ -1,0 +1,1 @@
+"""Who cooks where: signing in, the house, its clock."""

@@ -1,0 +1,20 @@
+"""Founding a kitchen."""
+
+from django.db import transaction
+
+from pantry_core.routes.steps import PLACES
+from pantry_web.kitchens.models import Cook, Kitchen, Membership, Place
+
+CAPACITY = {"freezer": 4.0, "fridge": 4.0, "counter": 3.0, "hob": 4.0, "smoker": 1.0, "oven": 1.0}
+"""Pieces that fit at once into the places of an ordinary kitchen (common practice)."""
+
+
+@transaction.atomic
+def found_kitchen(owner: Cook, name: str, time_zone: str, *, is_demo: bool = False) -> Kitchen:
+    """Found a kitchen with its places and its owner."""
+    kitchen = Kitchen.objects.create(name=name, time_zone=time_zone, is_demo=is_demo)
+    Membership.objects.create(kitchen=kitchen, cook=owner, role=Membership.Role.OWNER)
+    Place.objects.bulk_create(
+        Place(kitchen=kitchen, name=place, capacity=CAPACITY[place]) for place in PLACES
+    )
+    return kitchen

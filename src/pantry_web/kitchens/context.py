@@ -1,0 +1,18 @@
+"""What every page shows of the kitchen."""
+
+from django.http import Http404, HttpRequest
+
+from pantry_web import clock
+from pantry_web.kitchens.access import kitchen_of
+from pantry_web.kitchens.models import Kitchen
+
+
+def kitchen(request: HttpRequest) -> dict[str, object]:
+    """The kitchen and its present moment, for whoever is signed in."""
+    found: Kitchen | None = None
+    if hasattr(request, "user") and request.user.is_authenticated:
+        try:
+            found = kitchen_of(request)
+        except Http404:
+            found = None
+    return {"kitchen": found, "now": clock.now(found) if found else None}

@@ -1,0 +1,104 @@
+"""Kitchens, who cooks in them, and what the house is like."""
+
+from datetime import time
+
+from django.contrib.auth.models import AbstractUser
+from django.db import models
+from django.db.models import F, Q
+
+
+class Cook(AbstractUser):
+    """Somebody who signs in."""
+
+
+class Kitchen(models.Model):
+    """A household: its units, its rules, its waking hours."""
+
+    class Units(models.TextChoices):
+        METRIC = "metric", "grams and millimetres"
+        IMPERIAL = "imperial", "pounds, ounces and inches"
+
+    class Profile(models.TextChoices):
+        US = "us", "United States style: nitrite up to 200 ppm"
+        EU = "eu", "European Union style: nitrite up to 120 ppm"
+
+    name = models.CharField(max_length=80)
+    members = models.ManyToManyField(Cook, through="Membership", related_name="kitchens")
+    time_zone = models.CharField(max_length=64)
+    units = models.CharField(max_length=8, choices=Units, default=Units.METRIC)
+    profile = models.CharField(max_length=2, choices=Profile, default=Profile.US)
+    scale_division_g = models.FloatField(default=1.0)
+    wake = models.TimeField(default=time(7, 0))
+    sleep = models.TimeField(default=time(22, 30))
+    cooks = models.PositiveSmallIntegerField(default=1)
+    is_demo = models.BooleanField(default=False)
+    stands_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(scale_division_g__gt=0), name="scale_reads_something"
+            ),
+            models.CheckConstraint(condition=Q(sleep__gt=F("wake")), name="sleep_after_wake"),
+            models.CheckConstraint(condition=Q(cooks__gte=1), name="somebody_cooks"),
+            models.CheckConstraint(
+                condition=Q(is_demo=True) | Q(stands_at=None), name="only_a_demo_clock_stands"
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Membership(models.Model):
+    """A cook's part in a kitchen."""
+
+    class Role(models.TextChoices):
+        OWNER = "owner", "owner"
+        COOK = "cook", "cook"
+
+    kitchen = models.ForeignKey(Kitchen, models.CASCADE, related_name="memberships")
+    cook = models.ForeignKey(Cook, models.CASCADE, related_name="memberships")
+    role = models.CharField(max_length=5, choices=Role, default=Role.COOK)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["kitchen", "cook"], name="once_in_a_kitchen")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.cook} in {self.kitchen}"
+
+
+class Place(models.Model):
+    """Where a dish can be, and how much fits there at once."""
+
+    kitchen = models.ForeignKey(Kitchen, models.CASCADE, related_name="places")
+    name = models.CharField(max_length=20)
+    capacity = models.FloatField(default=1.0)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["kitchen", "name"], name="place_once_in_a_kitchen"),
+            models.CheckConstraint(condition=Q(capacity__gte=0), name="capacity_not_negative"),
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Absence(models.Model):
+    """A time in which nobody is at home."""
+
+    kitchen = models.ForeignKey(Kitchen, models.CASCADE, related_name="absences")
+    begins = models.DateTimeField()
+    ends = models.DateTimeField()
+
+    class Meta:
+        ordering = ["begins"]
+        constraints = [
+            models.CheckConstraint(condition=Q(ends__gt=F("begins")), name="home_after_leaving")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.begins} to {self.ends}"

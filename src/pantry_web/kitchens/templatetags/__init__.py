@@ -1,0 +1,1 @@
+"""What templates show."""

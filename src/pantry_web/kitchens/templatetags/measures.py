@@ -1,0 +1,54 @@
+"""Amounts and times as templates show them."""
+
+from datetime import datetime
+from zoneinfo import ZoneInfo
+
+from django import template
+
+from pantry_web import quantities
+
+register = template.Library()
+
+register.filter("span", quantities.span)
+
+
+@register.filter
+def mass(grams: float, units: str) -> str:
+    """A mass in the cook's units."""
+    return quantities.mass(grams, units)
+
+
+@register.filter
+def mass_parts(grams: float, units: str) -> list[tuple[str, str]]:
+    """A mass as numbers and units, to be set in different sizes."""
+    return quantities.mass_parts(grams, units)
+
+
+@register.filter
+def length(millimetres: float, units: str) -> str:
+    """A thickness in the cook's units."""
+    return quantities.length(millimetres, units)
+
+
+@register.filter
+def at(moment: datetime, zone: str) -> str:
+    """A moment as Thu 18 Mar, 19:12 in a zone."""
+    return f"{moment.astimezone(ZoneInfo(zone)):%a %-d %b, %H:%M}"
+
+
+@register.filter
+def hour(moment: datetime, zone: str) -> str:
+    """The time of day in a zone."""
+    return f"{moment.astimezone(ZoneInfo(zone)):%H:%M}"
+
+
+@register.filter
+def day(moment: datetime, zone: str) -> str:
+    """The day as Thu 18 Mar in a zone."""
+    return f"{moment.astimezone(ZoneInfo(zone)):%a %-d %b}"
+
+
+@register.filter
+def until(then: datetime, now: datetime) -> str:
+    """How long it is from now till then."""
+    return quantities.span(quantities.hours_of(then - now))

@@ -1,0 +1,128 @@
+"""Signing in, and the house."""
+
+from django.contrib import messages
+from django.contrib.auth import login
+from django.contrib.auth.decorators import login_not_required
+from django.contrib.auth.views import LoginView
+from django.db import transaction
+from django.http import Http404, HttpRequest, HttpResponse, HttpResponseRedirect
+from django.shortcuts import get_object_or_404, redirect, render
+from django.utils.decorators import method_decorator
+from django.views.decorators.http import require_POST
+
+from pantry_web import clock
+from pantry_web.kitchens.access import kitchen_of
+from pantry_web.kitchens.actions import found_kitchen
+from pantry_web.kitchens.forms import AbsenceForm, ClockForm, FirstStartForm, HouseForm
+from pantry_web.kitchens.models import Cook, Kitchen
+
+
+@method_decorator(login_not_required, name="dispatch")
+class SignIn(LoginView):
+    """Sign in; where nobody can yet, go and make the owner."""
+
+    template_name = "kitchens/sign_in.html"
+    redirect_authenticated_user = True
+
+    def get(self, request: HttpRequest, *args: object, **kwargs: object) -> HttpResponse:
+        """Show the form."""
+        if not Cook.objects.exists():
+            return redirect("first-start")
+        return super().get(request, *args, **kwargs)
+
+
+@login_not_required
+def first_start(request: HttpRequest) -> HttpResponse:
+    """Make the owner and the kitchen, once: afterwards this page does not exist."""
+    if Cook.objects.exists():
+        raise Http404
+    form = FirstStartForm(request.POST or None)
+    if request.method == "POST" and form.is_valid():
+        with transaction.atomic():
+            owner = form.save()
+            found_kitchen(owner, form.cleaned_data["kitchen_name"], form.cleaned_data["time_zone"])
+        login(request, owner, backend="django.contrib.auth.backends.ModelBackend")
+        return redirect("feasts")
+    return render(request, "kitchens/first_start.html", {"form": form}, status=_status(form))
+
+
+def house(request: HttpRequest) -> HttpResponse:
+    """Show and change what the house is like."""
+    kitchen = kitchen_of(request)
+    form = HouseForm(request.POST or None, units=kitchen.units, initial=_house_as_it_is(kitchen))
+    if request.method == "POST" and form.is_valid():
+        form.save(kitchen)
+        messages.success(request, "Kept.")
+        return redirect("house")
+    return _house_page(request, kitchen, form=form)
+
+
+@require_POST
+def add_absence(request: HttpRequest) -> HttpResponse:
+    """Write down a time in which nobody is at home."""
+    kitchen = kitchen_of(request)
+    form = AbsenceForm(request.POST, zone=kitchen.time_zone)
+    if form.is_valid():
+        form.save(kitchen)
+        return redirect("house")
+    return _house_page(request, kitchen, absence_form=form)
+
+
+@require_POST
+def remove_absence(request: HttpRequest, absence_id: int) -> HttpResponseRedirect:
+    """Stay at home after all."""
+    kitchen = kitchen_of(request)
+    get_object_or_404(kitchen.absences, pk=absence_id).delete()
+    return redirect("house")
+
+
+@require_POST
+def set_clock(request: HttpRequest) -> HttpResponse:
+    """Set the clock of a demo kitchen."""
+    kitchen = kitchen_of(request)
+    if not kitchen.is_demo:
+        raise Http404
+    form = ClockForm(request.POST, zone=kitchen.time_zone)
+    if form.is_valid():
+        kitchen.stands_at = form.cleaned_data["stands_at"]
+        kitchen.save()
+        return redirect("house")
+    return _house_page(request, kitchen, clock_form=form)
+
+
+def _house_as_it_is(kitchen: Kitchen) -> dict[str, object]:
+    return {
+        "name": kitchen.name,
+        "time_zone": kitchen.time_zone,
+        "units": kitchen.units,
+        "profile": kitchen.profile,
+        "scale": kitchen.scale_division_g,
+        "wake": kitchen.wake,
+        "sleep": kitchen.sleep,
+        "cooks": float(kitchen.cooks),
+    }
+
+
+def _house_page(
+    request: HttpRequest,
+    kitchen: Kitchen,
+    *,
+    form: HouseForm | None = None,
+    absence_form: AbsenceForm | None = None,
+    clock_form: ClockForm | None = None,
+) -> HttpResponse:
+    zone = kitchen.time_zone
+    house_form = form or HouseForm(units=kitchen.units, initial=_house_as_it_is(kitchen))
+    wrong = [each for each in (form, absence_form, clock_form) if each and each.is_bound]
+    context = {
+        "form": house_form,
+        "absence_form": absence_form or AbsenceForm(zone=zone),
+        "clock_form": clock_form or ClockForm(zone=zone, initial={"stands_at": clock.now(kitchen)}),
+        "absences": kitchen.absences.all(),
+        "members": kitchen.memberships.select_related("cook"),
+    }
+    return render(request, "kitchens/house.html", context, status=422 if wrong else 200)
+
+
+def _status(form: FirstStartForm) -> int:
+    return 422 if form.is_bound else 200

@@ -1,0 +1,1 @@
+"""Passage: the picture of the plan, and the plan as a calendar."""

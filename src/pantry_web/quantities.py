@@ -1,0 +1,72 @@
+"""Showing amounts in the cook's units; rounding happens here and nowhere before."""
+
+from datetime import timedelta
+
+from pantry_core.measures.units import GRAMS, MILLIMETRES
+
+THIN_SPACE = "\u202f"
+
+BARE_UNITS = {
+    "metric": {"mass": "g", "length": "mm", "water": "g"},
+    "imperial": {"mass": "lb", "length": "in", "water": "lb"},
+}
+"""The unit of a number typed without one, by the kitchen's units."""
+
+
+def mass_parts(grams: float, units: str) -> list[tuple[str, str]]:
+    """A mass as (number, unit) pairs: 15.4 g, 2 400 g, or 7 lb 2.25 oz."""
+    if units == "imperial":
+        ounces = round(grams / GRAMS["oz"], 2)
+        pounds, rest = divmod(ounces, 16)
+        parts = [(f"{pounds:.0f}", "lb")] if pounds else []
+        if rest or not parts:
+            parts.append((_plain(rest, 2), "oz"))
+        return parts
+    return [(_grouped(grams, _decimals(grams)), "g")]
+
+
+def mass(grams: float, units: str) -> str:
+    """A mass in one text."""
+    return " ".join(f"{number} {unit}" for number, unit in mass_parts(grams, units))
+
+
+def typed_mass(grams: float, units: str) -> str:
+    """A mass as a cook would type it into a field."""
+    if units == "imperial":
+        return mass(grams, units)
+    return f"{_plain(grams, 2)} g"
+
+
+def length(millimetres: float, units: str) -> str:
+    """A thickness: 50 mm, or 2.25 in."""
+    if units == "imperial":
+        return f"{_plain(millimetres / MILLIMETRES['in'], 2)} in"
+    return f"{_plain(millimetres, 2)} mm"
+
+
+def span(hours: float) -> str:
+    """A length of time in whole words: 13 d 19 h, 2 h 30 min, 20 min."""
+    minutes = round(abs(hours) * 60)
+    if minutes >= 24 * 60:
+        whole_hours = round(minutes / 60)
+        parts = [(whole_hours // 24, "d"), (whole_hours % 24, "h")]
+    else:
+        parts = [(minutes // 60, "h"), (minutes % 60, "min")]
+    return " ".join(f"{count} {unit}" for count, unit in parts if count) or "0 min"
+
+
+def hours_of(length_of_time: timedelta) -> float:
+    """Hours in a timedelta [h]."""
+    return length_of_time.total_seconds() / 3600
+
+
+def _decimals(grams: float) -> int:
+    return 2 if grams < 9.995 else 1 if grams < 99.95 else 0
+
+
+def _grouped(value: float, decimals: int) -> str:
+    return f"{value:,.{decimals}f}".replace(",", THIN_SPACE)
+
+
+def _plain(value: float, decimals: int) -> str:
+    return f"{value:.{decimals}f}".rstrip("0").rstrip(".") if decimals else f"{value:.0f}"

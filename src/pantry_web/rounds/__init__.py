@@ -1,0 +1,1 @@
+"""Rounds: what to do next, tick, undo."""

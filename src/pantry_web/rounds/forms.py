@@ -1,0 +1,30 @@
+"""What can be written down on a round."""
+
+from typing import Any
+
+from django import forms
+
+from pantry_core.mixes.request import MOST_MEAT_G
+from pantry_web.feasts.models import Event
+from pantry_web.fields import NumberField, QuantityField
+from pantry_web.forms import KitchenForm
+
+
+class NoteForm(KitchenForm):
+    """A weight, a temperature, a taste, a note: any of them."""
+
+    mass = QuantityField("mass", MOST_MEAT_G, label="Weight now", required=False)
+    temperature = NumberField(-40, 150, unit="°C", label="Temperature read", required=False)
+    taste = forms.ChoiceField(
+        choices=[("", "not tasted"), *Event.Taste.choices], label="A fried slice", required=False
+    )
+    note = forms.CharField(max_length=500, label="Note", required=False)
+
+    def clean(self) -> dict[str, Any]:
+        """Something must be written."""
+        names = ("mass", "temperature", "taste", "note")
+        if not self.errors and not any(
+            self.cleaned_data.get(name) not in (None, "") for name in names
+        ):
+            self.add_error("note", "Write something down first: a weight, a reading or a word.")
+        return self.cleaned_data

@@ -1,0 +1,111 @@
+"""Rounds: what to do next, with one thumb."""
+
+from collections.abc import Callable
+
+from django.contrib import messages
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
+from django.views.decorators.http import require_POST
+
+from pantry_core.routes.steps import CURING
+from pantry_core.rules.constants import FRIDGE_GOAL_C, FRIDGE_STOP_C
+from pantry_web.feasts.access import outlook_of
+from pantry_web.feasts.actions.begin_step import begin_step
+from pantry_web.feasts.actions.write_down import turn, undo, write_down
+from pantry_web.feasts.happenings import happenings
+from pantry_web.feasts.mixing import house_of
+from pantry_web.feasts.planning import Outlook
+from pantry_web.feasts.refusal import Refused
+from pantry_web.feasts.tasks import next_in_hands, tasks
+from pantry_web.kitchens.access import cook_of, kitchen_of
+from pantry_web.rounds.forms import NoteForm
+
+
+def rounds(request: HttpRequest, dish_id: int) -> HttpResponse:
+    """What is next, what comes after, what was done."""
+    return _page(request, outlook_of(request, dish_id), None)
+
+
+@require_POST
+def tick(request: HttpRequest, dish_id: int, step_key: str) -> HttpResponse:
+    """Tick the beginning of a step."""
+    view = outlook_of(request, dish_id)
+    by, house = cook_of(request), house_of(kitchen_of(request))
+    return _done(request, dish_id, lambda: begin_step(view, step_key, by, house))
+
+
+@require_POST
+def tick_round(request: HttpRequest, dish_id: int) -> HttpResponse:
+    """Tick a round."""
+    view, by = outlook_of(request, dish_id), cook_of(request)
+    return _done(request, dish_id, lambda: turn(view, by))
+
+
+@require_POST
+def take_back(request: HttpRequest, dish_id: int) -> HttpResponse:
+    """Undo what was done last."""
+    view, by = outlook_of(request, dish_id), cook_of(request)
+    return _done(request, dish_id, lambda: undo(view, by))
+
+
+@require_POST
+def note(request: HttpRequest, dish_id: int) -> HttpResponse:
+    """Write something down."""
+    view = outlook_of(request, dish_id)
+    form = NoteForm(request.POST, units=kitchen_of(request).units)
+    if not form.is_valid():
+        return _page(request, view, form)
+    written = form.cleaned_data
+    temperature_c: float | None = written["temperature"]
+    if temperature_c is not None and temperature_c > FRIDGE_GOAL_C.value and _lies_cold(view):
+        messages.warning(
+            request,
+            f"{temperature_c:g} °C in the fridge: {FRIDGE_GOAL_C.value:g} is the goal, and above "
+            f"{FRIDGE_STOP_C.value:g} nothing is cured. Cool it now; meat that was above it for "
+            f"2 hours in all is discarded. {FRIDGE_GOAL_C.basis}",
+        )
+    return _done(
+        request,
+        dish_id,
+        lambda: write_down(
+            view,
+            cook_of(request),
+            mass_g=written["mass"],
+            temperature_c=temperature_c,
+            taste=written["taste"],
+            note=written["note"],
+        ),
+    )
+
+
+def _done(request: HttpRequest, dish_id: int, deed: Callable[[], None]) -> HttpResponse:
+    try:
+        deed()
+    except Refused as refused:
+        messages.error(request, str(refused))
+    return redirect("rounds", dish_id)
+
+
+def _lies_cold(view: Outlook) -> bool:
+    running = view.step(view.state.running or "")
+    return running is not None and running.place == "fridge"
+
+
+def _page(request: HttpRequest, view: Outlook, form: NoteForm | None) -> HttpResponse:
+    kitchen = kitchen_of(request)
+    left = tasks(view)
+    following = next_in_hands(view)
+    meat_next = following is not None and following.kind in CURING
+    first = left[0] if left else None
+    context = {
+        "outlook": view,
+        "dish": view.dish,
+        "feast": view.dish.feast,
+        "first": first,
+        "later": left[1:],
+        "running": view.step(view.state.running or ""),
+        "kept_out": meat_next and bool(view.stops),
+        "log": happenings(view),
+        "note_form": form or NoteForm(units=kitchen.units),
+    }
+    return render(request, "rounds/rounds.html", context, status=422 if form else 200)

@@ -1,0 +1,162 @@
+"""Settings, safe by default; PANTRY_PLAIN_HTTP=1 loosens what plain http on this machine needs."""
+
+import os
+from pathlib import Path
+
+from csp.constants import NONE, SELF
+
+ROOT = Path(__file__).resolve().parents[2]
+DATA = Path(os.environ.get("PANTRY_DATA", ROOT / "var"))
+PLAIN_HTTP = os.environ.get("PANTRY_PLAIN_HTTP") == "1"
+
+
+def _secret_key() -> str:
+    """From the environment, else from a file beside the data that is made on first use."""
+    if key := os.environ.get("PANTRY_SECRET_KEY"):
+        return key
+    DATA.mkdir(parents=True, exist_ok=True)
+    kept = DATA / "secret-key"
+    if not kept.exists():
+        from django.core.management.utils import get_random_secret_key  # noqa: PLC0415
+
+        kept.touch(mode=0o600)
+        kept.write_text(get_random_secret_key() + get_random_secret_key())
+    return kept.read_text()
+
+
+SECRET_KEY = _secret_key()
+DEBUG = False
+ALLOWED_HOSTS = os.environ.get("PANTRY_HOSTS", "127.0.0.1,localhost").split(",")
+
+INSTALLED_APPS = [
+    "pantry_web.kitchens",
+    "pantry_web.feasts",
+    "pantry_web.weighup",
+    "pantry_web.passage",
+    "pantry_web.rounds",
+    "pantry_web.demo",
+    "axes",
+    "csp",
+    "django_htmx",
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.messages",
+    "django.contrib.sessions",
+    "django.contrib.staticfiles",
+]
+
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django_htmx.middleware.HtmxMiddleware",
+    "pantry_web.middleware.SignInMiddleware",
+    "django.contrib.messages.middleware.MessageMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "axes.middleware.AxesMiddleware",
+]
+
+ROOT_URLCONF = "pantry_web.urls"
+WSGI_APPLICATION = "pantry_web.wsgi.application"
+
+TEMPLATES = [
+    {
+        "BACKEND": "django.template.backends.django.DjangoTemplates",
+        "DIRS": [Path(__file__).parent / "templates"],
+        "APP_DIRS": True,
+        "OPTIONS": {
+            "context_processors": [
+                "django.template.context_processors.request",
+                "django.contrib.auth.context_processors.auth",
+                "django.contrib.messages.context_processors.messages",
+                "pantry_web.kitchens.context.kitchen",
+            ],
+            "builtins": ["pantry_web.kitchens.templatetags.measures"],
+        },
+    }
+]
+
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": DATA / "pantry.sqlite3",
+        "OPTIONS": {
+            "transaction_mode": "IMMEDIATE",
+            "timeout": 10,
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL;",
+        },
+    }
+}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+CACHES = {"default": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache"}}
+
+AUTH_USER_MODEL = "kitchens.Cook"
+AUTHENTICATION_BACKENDS = [
+    "axes.backends.AxesStandaloneBackend",
+    "django.contrib.auth.backends.ModelBackend",
+]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": f"django.contrib.auth.password_validation.{name}"}
+    for name in (
+        "UserAttributeSimilarityValidator",
+        "MinimumLengthValidator",
+        "CommonPasswordValidator",
+        "NumericPasswordValidator",
+    )
+]
+LOGIN_URL = "sign-in"
+LOGIN_REDIRECT_URL = "feasts"
+LOGOUT_REDIRECT_URL = "sign-in"
+
+AXES_FAILURE_LIMIT = 5
+AXES_COOLOFF_TIME = 0.25
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_LOCKOUT_TEMPLATE = "kitchens/locked_out.html"
+AXES_RESET_ON_SUCCESS = True
+AXES_VERBOSE = False
+
+LANGUAGE_CODE = "en-gb"
+TIME_ZONE = "UTC"
+USE_TZ = True
+
+STATIC_URL = "static/"
+STATICFILES_DIRS = [Path(__file__).parent / "static"]
+WHITENOISE_USE_FINDERS = True
+WHITENOISE_MAX_AGE = 3600
+
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [NONE],
+        "script-src": [SELF],
+        "style-src": [SELF],
+        "font-src": [SELF],
+        # Bootstrap draws the arrow of a select as a data: picture.
+        "img-src": [SELF, "data:"],
+        "connect-src": [SELF],
+        "form-action": [SELF],
+        "frame-ancestors": [NONE],
+        "base-uri": [NONE],
+    }
+}
+
+SECURE_SSL_REDIRECT = not PLAIN_HTTP
+SESSION_COOKIE_SECURE = not PLAIN_HTTP
+CSRF_COOKIE_SECURE = not PLAIN_HTTP
+SECURE_HSTS_SECONDS = 0 if PLAIN_HTTP else 31_536_000
+SECURE_HSTS_INCLUDE_SUBDOMAINS = not PLAIN_HTTP
+SECURE_HSTS_PRELOAD = not PLAIN_HTTP
+SECURE_REFERRER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
+SESSION_COOKIE_HTTPONLY = True
+DATA_UPLOAD_MAX_MEMORY_SIZE = 262_144
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+}

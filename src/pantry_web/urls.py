@@ -1,0 +1,11 @@
+"""All addresses."""
+
+from django.urls import include, path
+
+urlpatterns = [
+    path("", include("pantry_web.kitchens.urls")),
+    path("", include("pantry_web.feasts.urls")),
+    path("", include("pantry_web.weighup.urls")),
+    path("", include("pantry_web.passage.urls")),
+    path("", include("pantry_web.rounds.urls")),
+]

@@ -1,0 +1,1 @@
+"""Weigh-up: what to put on the scale."""

@@ -1,0 +1,115 @@
+"""Weigh-up: what to put on the scale, while one types."""
+
+from django.contrib import messages
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
+from django.views.decorators.http import require_POST
+
+from pantry_core.formats.operations import weigh_out_from
+from pantry_core.mixes.request import WeighRequest
+from pantry_web import clock
+from pantry_web.feasts.access import feast_of, outlook_of
+from pantry_web.feasts.actions.save_dish import add_dish, change_dish
+from pantry_web.feasts.mixing import house_of, work_out
+from pantry_web.feasts.models import Feast, WeighSheet
+from pantry_web.feasts.planning import Outlook
+from pantry_web.feasts.refusal import Refused
+from pantry_web.feasts.tasks import next_in_hands
+from pantry_web.kitchens.access import kitchen_of
+from pantry_web.weighup.forms import FIRST, METHOD_SAYINGS, DishForm, as_it_is
+from pantry_web.weighup.sheet import Sheet, frozen_sheet, live_sheet
+
+
+def new_dish(request: HttpRequest, feast_id: int) -> HttpResponse:
+    """Weigh up the dish of a feast that has none yet."""
+    kitchen = kitchen_of(request)
+    feast = feast_of(request, feast_id)
+    if dish := feast.dishes.first():
+        return redirect("weigh-up", dish.pk)
+    form = DishForm(request.POST or None, units=kitchen.units, initial=FIRST)
+    if request.method == "POST" and form.is_valid():
+        try:
+            dish = add_dish(feast, form.cleaned_data["name"], form.mix(), house_of(kitchen))
+        except Refused as refused:
+            form.add_error("name", str(refused))
+        else:
+            return redirect("weigh-up", dish.pk)
+    return _page(request, feast, form, None)
+
+
+def weigh_up(request: HttpRequest, dish_id: int) -> HttpResponse:
+    """The dish at the scale: open until the meat is in, then as it was."""
+    kitchen = kitchen_of(request)
+    view = outlook_of(request, dish_id)
+    put_in = view.state.put_in
+    if put_in is not None:
+        return _frozen_page(request, view, WeighSheet.objects.get(batch=put_in.batch))
+    form = DishForm(request.POST or None, units=kitchen.units, initial=as_it_is(view.dish))
+    if request.method == "POST" and form.is_valid():
+        try:
+            change_dish(view.dish, form.cleaned_data["name"], form.mix(), house_of(kitchen))
+        except Refused as refused:
+            form.add_error("name", str(refused))
+        else:
+            messages.success(request, "Kept.")
+            return redirect("weigh-up", dish_id)
+    return _page(request, view.dish.feast, form, view)
+
+
+@require_POST
+def answer(request: HttpRequest, feast_id: int) -> HttpResponse:
+    """The answer to what has been typed so far; nothing is kept."""
+    kitchen = kitchen_of(request)
+    feast = feast_of(request, feast_id)
+    form = DishForm(request.POST, units=kitchen.units)
+    sheet = _sheet(request, feast, form)
+    for name in [name for name in form.errors if not request.POST.get(name, "").strip()]:
+        del form.errors[name]
+    context = {"form": form, "sheet": sheet, "feast": feast}
+    return render(request, "weighup/_answer.html", context)
+
+
+def _page(request: HttpRequest, feast: Feast, form: DishForm, view: Outlook | None) -> HttpResponse:
+    context = {
+        "form": form,
+        "feast": feast,
+        "dish": view.dish if view else None,
+        "outlook": view,
+        "following": next_in_hands(view) if view else None,
+        "methods": METHOD_SAYINGS,
+        "sheet": _sheet(request, feast, form),
+    }
+    status = 422 if form.is_bound and form.errors else 200
+    return render(request, "weighup/weigh_up.html", context, status=status)
+
+
+def _frozen_page(request: HttpRequest, view: Outlook, kept: WeighSheet) -> HttpResponse:
+    asked = WeighRequest.model_validate(kept.request)
+    context = {
+        "feast": view.dish.feast,
+        "dish": view.dish,
+        "outlook": view,
+        "kept": kept,
+        "asked": asked,
+        "put_in": view.state.put_in,
+        "sheet": frozen_sheet(asked, weigh_out_from(kept.answer)),
+    }
+    return render(request, "weighup/frozen.html", context)
+
+
+def _sheet(request: HttpRequest, feast: Feast, form: DishForm) -> Sheet | None:
+    """The sheet for what the form holds, or None as long as something is missing or wrong."""
+    kitchen = kitchen_of(request)
+    if not form.is_bound:
+        form = DishForm(_as_typed(form), units=kitchen.units, initial=form.initial)
+    if not form.is_valid_but_for_its_name():
+        return None
+    mixed = work_out(form.mix(), house_of(kitchen))
+    return live_sheet(mixed, clock.now(kitchen), feast.serve_at)
+
+
+def _as_typed(form: DishForm) -> dict[str, object]:
+    """What the fields of an unbound form show, as if it had been typed."""
+    return {
+        name: form.fields[name].prepare_value(form.initial.get(name, "")) for name in form.fields
+    }
