@@ -14,6 +14,10 @@ LONGEST_AWAY = timedelta(days=30)
 """How long after its hour a dish is still looked for, beyond its own least length."""
 
 
+OF_THE_HOUR: tuple[Rule, ...] = ("too-late", "not-yet")
+"""Kinds of constraint that keep a dish to its hour."""
+
+
 def explain(problem: Problem) -> Plan:
     """An infeasible plan with its reasons.
 
@@ -40,9 +44,8 @@ def earliest_serve(problem: Problem) -> datetime | None:
     Raises: nothing.
     """
     model = _reaching_beyond(problem)
-    of_the_hour = ("too-late", "not-yet")
     model.cp.add_bool_and(
-        [literal for (_, rule), literal in model.groups.items() if rule not in of_the_hour]
+        [literal for (_, rule), literal in model.groups.items() if rule not in OF_THE_HOUR]
     )
     model.cp.minimize(model.bounds[-1])
     status, solver = solve(model)
@@ -61,23 +64,31 @@ def _reaching_beyond(problem: Problem) -> Model:
 
 
 def _fewest(model: Model) -> list[Group]:
-    """Named constraints that collide, none of which can be left out."""
-    by_index = {literal.index: group for group, literal in model.groups.items()}
+    """Named constraints that collide, none of which can be left out.
 
-    def colliding(groups: Iterable[Group]) -> list[Group] | None:
-        model.cp.clear_assumptions()
-        model.cp.add_assumptions([model.groups[group] for group in groups])
-        status, solver = solve(model)
-        if status != cp_model.INFEASIBLE:
-            return None
-        found = solver.sufficient_assumptions_for_infeasibility()
-        return sorted(by_index[index] for index in found)
-
-    core = colliding(model.groups) or []
+    The hour of serving is given; it is a reason of its own only where time alone does not suffice.
+    """
+    of_the_hour = [group for group in model.groups if group[1] in OF_THE_HOUR]
+    core = _colliding(model, of_the_hour)
+    if core is None:
+        model.cp.add_bool_and([model.groups[group] for group in of_the_hour])
+        core = _colliding(model, [each for each in model.groups if each not in of_the_hour])
+    core = core or []
     for group in list(core):
         if group in core and len(core) > 1:
-            core = colliding(each for each in core if each != group) or core
+            core = _colliding(model, [each for each in core if each != group]) or core
     return core
+
+
+def _colliding(model: Model, groups: Iterable[Group]) -> list[Group] | None:
+    """Those of the groups that suffice for a collision, None when they can all be kept."""
+    model.cp.clear_assumptions()
+    model.cp.add_assumptions([model.groups[group] for group in groups])
+    status, solver = solve(model)
+    if status != cp_model.INFEASIBLE:
+        return None
+    by_index = {literal.index: group for group, literal in model.groups.items()}
+    return sorted(by_index[i] for i in solver.sufficient_assumptions_for_infeasibility())
 
 
 def _told(problem: Problem, group: Group, earliest: datetime | None) -> Why:

@@ -1,0 +1,34 @@
+"""JSON Schemas of the documents, generated from the models that validate and answer them."""
+
+import json
+import sys
+from pathlib import Path
+from typing import Any
+
+from pydantic import TypeAdapter
+
+from pantry_core.mixes.request import WeighRequest
+from pantry_core.mixes.result import WeighOut
+from pantry_core.plan.request import PlanRequest
+from pantry_core.plan.result import Plan
+
+
+def schemas() -> dict[str, dict[str, Any]]:
+    """The schemas by the name of their file, less its ending."""
+    return {
+        "weigh-request": WeighRequest.model_json_schema(),
+        "weigh-answer": TypeAdapter(WeighOut).json_schema(mode="serialization"),
+        "plan-request": PlanRequest.model_json_schema(),
+        "plan-answer": TypeAdapter(Plan).json_schema(mode="serialization"),
+    }
+
+
+def write(folder: Path) -> None:
+    """Write every schema into a folder."""
+    folder.mkdir(parents=True, exist_ok=True)
+    for name, schema in schemas().items():
+        (folder / f"{name}.json").write_text(f"{json.dumps(schema, indent=2)}\n")
+
+
+if __name__ == "__main__":
+    write(Path(sys.argv[1]))

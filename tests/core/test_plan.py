@@ -1,0 +1,208 @@
+"""Plans of one dish: what binds, what collides, what is said."""
+
+import copy
+import json
+import subprocess
+import sys
+from datetime import datetime, timedelta
+
+import pytest
+
+from pantry_core.formats.operations import plan_document
+from pantry_core.formats.reading import WrongInput
+
+DUCK = {
+    "now": "2027-03-20T09:00",
+    "tz": "Europe/London",
+    "serve_at": "2027-03-22T18:30",
+    "places": {"fridge": 4, "oven": 1},
+    "dishes": [
+        {
+            "id": "duck",
+            "steps": [
+                {"id": "salt", "place": "fridge", "min_h": 24, "prefer_h": 24, "max_h": 48,
+                 "hands_min": 15, "every_h": 12},
+                {"id": "roast", "place": "oven", "min_h": 2, "prefer_h": 2, "max_h": 2,
+                 "hands_min": 15},
+                {"id": "carve", "min_h": 0.25, "prefer_h": 0.25, "max_h": 0.25, "hands_min": 15},
+            ],
+        }
+    ],
+}  # fmt: skip
+
+
+def changed(steps=None, **changes):
+    """The duck with other values; `steps` maps a step's id to what changes of it."""
+    document = copy.deepcopy(DUCK) | changes
+    for dish in document["dishes"]:
+        for step in dish["steps"]:
+            step.update((steps or {}).get(step["id"], {}))
+    return document
+
+
+def times(answer):
+    return {each["step"]: (each["start"][:16], each["end"][:16]) for each in answer["steps"]}
+
+
+def test_counts_back_from_the_hour():
+    answer = plan_document(DUCK)
+    assert answer["status"] == "optimal"
+    assert times(answer) == {
+        "salt": ("2027-03-21T16:15", "2027-03-22T16:15"),
+        "roast": ("2027-03-22T16:15", "2027-03-22T18:15"),
+        "carve": ("2027-03-22T18:15", "2027-03-22T18:30"),
+    }
+    # fewest visits: one, and the latest hour awake not over 18 h after the start
+    assert [each["at"][:16] for each in answer["rounds"]] == ["2027-03-22T10:15"]
+    assert answer["latest_start"][:16] == "2027-03-21T16:15"
+
+
+@pytest.mark.parametrize(
+    ("serve_at", "start"),
+    [
+        # the clocks go forward on 28 March 2027 at 01:00, back on 31 October at 02:00
+        ("2027-03-28T18:30", "2027-03-27T15:15+00:00"),
+        ("2027-10-31T18:30", "2027-10-30T17:15+01:00"),
+    ],
+)
+def test_hours_are_true_hours(serve_at, start):
+    now = serve_at[:8] + "25T09:00"
+    answer = plan_document(changed(serve_at=serve_at, now=now))
+    got = datetime.fromisoformat(answer["steps"][0]["start"])
+    assert got == datetime.fromisoformat(start)
+    assert got.utcoffset() == datetime.fromisoformat(start).utcoffset()
+
+
+@pytest.mark.parametrize(
+    ("document", "reason"),
+    [
+        (changed(now="2027-03-22T09:00"), "too-late"),
+        (changed(serve_at="2027-03-23T03:00"), "asleep"),
+        (changed(away=[{"from": "2027-03-22T17:00", "to": "2027-03-22T20:00"}]), "away"),
+        (changed({"roast": {"uses": 2}}), "place-full"),
+        (changed({"roast": {"locked_start": "2027-03-22T14:00"}}), "locked"),
+        (changed({"carve": {"min_h": 10, "max_h": 10, "attended": True, "prefer_h": 10}},
+                 serve_at="2027-03-22T09:00", now="2027-03-19T09:00"), "asleep"),
+        (changed({"salt": {"started_at": "2027-03-18T08:00"}}, now="2027-03-18T09:00"), "locked"),
+    ],
+)  # fmt: skip
+def test_says_why_not(document, reason):
+    answer = plan_document(document)
+    assert answer["status"] == "infeasible"
+    assert [each["reason"] for each in answer["why"]] == [reason]
+    assert answer["why"][0]["text"]
+    assert answer["steps"] == answer["rounds"] == answer["remedies"] == []
+
+
+def test_the_earliest_hour_would_do_and_none_before_it():
+    late = changed(now="2027-03-22T09:00")
+    answer = plan_document(late)
+    earliest = datetime.fromisoformat(answer["earliest_serve"])
+    assert answer["why"][0]["text"].count("short by")
+    before = (earliest - timedelta(minutes=15)).isoformat()
+    assert plan_document(late | {"serve_at": earliest.isoformat()})["status"] == "optimal"
+    assert plan_document(late | {"serve_at": before})["status"] == "infeasible"
+
+
+def test_slack_is_what_a_step_can_still_lose():
+    document = changed({"salt": {"min_h": 20}})
+    answer = plan_document(document)
+    slack = {each["step"]: each["slack_h"] for each in answer["steps"]}
+    assert slack == {"salt": 4.0, "roast": 0.0, "carve": 0.0}
+    # by then and not a quarter later it can still be done
+    start = datetime.fromisoformat(answer["latest_start"])
+    for minutes, status in ((0, "optimal"), (15, "infeasible")):
+        late = document | {"now": (start + timedelta(minutes=minutes)).isoformat()}
+        assert plan_document(late)["status"] == status
+
+
+def test_facts_bind_and_come_back_as_they_were():
+    salt = {
+        "started_at": "2027-03-21T23:07",
+        "rounds_done": ["2027-03-22T03:11", "2027-03-22T08:40"],
+    }
+    answer = plan_document(changed({"salt": salt | {"min_h": 12}}, now="2027-03-22T09:00"))
+    assert times(answer)["salt"] == ("2027-03-21T23:07", "2027-03-22T16:15")
+    assert [each["at"][:16] for each in answer["rounds"]] == salt["rounds_done"]
+    ended = salt | {"ended_at": "2027-03-22T15:52"}
+    roast = {"min_h": 1, "max_h": 4}
+    answer = plan_document(changed({"salt": ended, "roast": roast}, now="2027-03-22T16:00"))
+    assert times(answer)["salt"] == ("2027-03-21T23:07", "2027-03-22T15:52")
+    assert times(answer)["roast"] == ("2027-03-22T16:00", "2027-03-22T18:15")
+
+
+def test_past_its_longest_it_goes_on_to_the_next_possible_moment():
+    salt = {"started_at": "2027-03-19T12:00", "max_h": 48}
+    document = changed({"salt": salt, "roast": {"max_h": 40}}, now="2027-03-22T05:00")
+    answer = plan_document(document)
+    assert times(answer)["salt"] == ("2027-03-19T12:00", "2027-03-22T07:00")
+    assert "past-its-time" in {each["code"] for each in answer["notices"]}
+
+
+def test_a_round_that_nobody_can_do_comes_late_and_is_told():
+    away = [{"from": "2027-03-21T08:00", "to": "2027-03-22T10:00"}]
+    salt = {"min_h": 48, "max_h": 48, "prefer_h": 48, "every_h": 6}
+    answer = plan_document(changed({"salt": salt}, away=away))
+    at = [each["at"][:16] for each in answer["rounds"]]
+    assert "2027-03-22T10:00" in at
+    assert not [each for each in at if "2027-03-21T08:00" <= each < "2027-03-22T10:00"]
+    assert "round-late" in {each["code"] for each in answer["notices"]}
+
+
+def test_an_overdue_round_is_due_now():
+    salt = {"started_at": "2027-03-21T07:00", "min_h": 12}
+    answer = plan_document(changed({"salt": salt}, now="2027-03-22T09:10"))
+    assert answer["rounds"][0]["at"][:16] == "2027-03-22T09:10"
+    assert "round-overdue" in {each["code"] for each in answer["notices"]}
+
+
+@pytest.mark.parametrize(
+    ("document", "where"),
+    [
+        (changed(now="2027-03-28T01:30"), "now"), (changed(now="soon"), "now"),
+        (changed(now="2027-03-22"), "now"), (changed(tz="Moon/Tycho"), "tz"),
+        (changed(serve_at="2027-03-20T08:00"), "serve_at"),
+        (changed(serve_at="2029-01-01T12:00"), "serve_at"),
+        (changed(day={"wake": "23:00", "sleep": "07:00"}), "day.sleep"),
+        (changed(day={"wake": "7am", "sleep": "22:00"}), "day.wake"),
+        (changed(away=[{"from": "2027-03-21T10:00", "to": "2027-03-21T09:00"}]), "away.0.to"),
+        (changed({"roast": {"place": "cave"}}), "dishes"), (changed(cooks=0), "cooks"),
+        (changed({"roast": {"min_h": 5}}), "dishes.0.steps.1.max_h"),
+        (changed({"roast": {"id": "salt"}}), "dishes.0.steps"),
+        (changed({"roast": {"min_h": float("nan")}}), "dishes.0.steps.1.min_h"),
+        (changed({"roast": {"started_at": "2027-03-19T10:00"}}), "dishes.0.steps.0"),
+        (changed({"salt": {"started_at": "2027-03-21T10:00"}}), "dishes.0.steps.0.started_at"),
+        (changed({"salt": {"rounds_done": ["2027-03-21T10:00"]}}), "dishes.0.steps.0.rounds_done"),
+        (changed({"salt": {"locked_start": "2027-03-21T10:07"}}), "dishes.0.steps.0.locked_start"),
+        (changed(dishes=[]), "dishes"),
+        (changed(dishes=[{"id": "duck", "steps": []}]), "dishes.0.steps"),
+        (changed(dishes=DUCK["dishes"] * 2), "dishes"),
+    ],
+)  # fmt: skip
+def test_refuses(document, where):
+    with pytest.raises(WrongInput) as refused:
+        plan_document(document)
+    assert where in {each.where for each in refused.value.problems}
+
+
+def test_of_an_hour_that_exists_twice_the_first_is_meant():
+    answer = plan_document(changed(serve_at="2027-10-31T12:00", now="2027-10-30T01:30"))
+    assert answer["status"] == "optimal"
+    salted = changed({"salt": {"started_at": "2027-10-31T01:30", "min_h": 5}},
+                     serve_at="2027-10-31T12:00", now="2027-10-31T09:00")  # fmt: skip
+    assert plan_document(salted)["steps"][0]["start"] == "2027-10-31T01:30:00+01:00"
+
+
+def test_the_same_plan_in_three_processes():
+    run = (
+        "import json,sys; from pantry_core.formats.operations import plan_document as p;"
+        "print(json.dumps(p(json.load(sys.stdin))))"
+    )
+    answers = {
+        subprocess.run(
+            [sys.executable, "-c", run], input=json.dumps(DUCK), capture_output=True, text=True,
+            check=True, env={"PYTHONPATH": "src", "PYTHONHASHSEED": seed},
+        ).stdout
+        for seed in ("1", "2", "3")
+    }  # fmt: skip
+    assert len(answers) == 1

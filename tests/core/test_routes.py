@@ -1,0 +1,103 @@
+"""Routes of the methods, the raw clock, and the calendar made of them."""
+
+from datetime import UTC, datetime
+
+import pytest
+from icalendar import Calendar
+
+from pantry_core.formats.calendar import Moment, calendar
+from pantry_core.routes.cuts import CUTS
+from pantry_core.routes.raw_clock import judge_raw, raw_limits
+from pantry_core.routes.steps import PLACES, route
+from pantry_core.rules import constants, profiles
+from pantry_core.rules.rule import Mark, Rule
+
+
+def way(cut="gammon-flat", method="even-brine", **changes):
+    asked = {"mass_g": 2000.0, "thickness_mm": 50.8, "verdict": "ok", "target_salt_pct": 2.0}
+    return route(CUTS[cut], method, **(asked | changes))
+
+
+@pytest.mark.parametrize("cut", CUTS)
+@pytest.mark.parametrize("method", ["even-brine", "dry-cure", "dry-brine"])
+@pytest.mark.parametrize("frozen", [False, True])
+def test_every_route_can_be_walked(cut, method, frozen):
+    found = way(cut, method, frozen=frozen)
+    ids = [step.id for step in found.steps]
+    assert len(set(ids)) == len(ids)
+    assert ids[0] == "buy"
+    assert ids[-1] == "carve"
+    assert ("thaw" in ids) == frozen
+    for step in found.steps:
+        assert 0 <= step.min_h <= step.prefer_h <= step.max_h
+        assert step.hands_min <= 60 * max(step.min_h, 0.25) + 14
+        assert step.place is None or step.place in PLACES
+        assert step.begin or not step.hands_min
+        assert bool(step.tend) == bool(step.every_h)
+
+
+def test_waits_by_the_schools():
+    curing = {step.kind: step for step in (*way().steps, *way(method="dry-brine").steps)}
+    assert curing["even-brine"].min_h == 14 * 24  # two inches, a week an inch: common practice
+    assert (curing["dry-brine"].min_h, curing["dry-brine"].max_h) == (12, 72)  # common practice
+    assert curing["even-brine"].every_h * 1.5 == 24  # turned once a day: common practice
+
+
+def test_thaws_as_the_department_advises():
+    # 24 h for each 4 to 5 lb, USDA, The Big Thaw (from memory): 5 lb take 24 to 30 h
+    thaw = {s.id: s for s in way(frozen=True, mass_g=5 * 453.59237).steps}["thaw"]
+    assert 24 <= thaw.min_h <= 30
+    assert {s.id: s for s in way(frozen=True, mass_g=200.0).steps}["thaw"].min_h == 12
+
+
+@pytest.mark.parametrize(
+    ("kind", "method", "verdict", "salt", "caution", "stop"),
+    [
+        # USDA cold storage and marinating advice (from memory), stretched by common practice
+        ("poultry", "even-brine", "ok", 2.0, 2, 5), ("poultry", "dry-brine", "none", 1.5, 3, 5),
+        ("fish", "dry-brine", "none", 1.5, 2, 5), ("beef", "dry-brine", "none", 2.0, 5, 10),
+        ("pork", "even-brine", "ok", 2.0, 21, 28), ("pork", "even-brine", "ok", 1.9, 5, 10),
+        ("pork", "even-brine", "low", 2.5, 5, 10), ("game", "dry-cure", "none", 2.5, 5, 10),
+    ],
+)  # fmt: skip
+def test_raw_clock(kind, method, verdict, salt, caution, stop):
+    limits = raw_limits(kind, method, verdict, salt)
+    assert (limits.caution.value, limits.stop.value) == (caution, stop)
+    assert judge_raw(limits, caution * 24) is None
+    assert judge_raw(limits, caution * 24 + 1).level == "caution"
+    assert judge_raw(limits, stop * 24 + 1).level == "stop"
+
+
+def test_too_thick_for_its_raw_clock_is_a_stop():
+    assert way().notice is None
+    assert way(verdict="none").notice.level == "stop"
+    assert way("chicken", thickness_mm=60.0).notice.level == "stop"
+    assert way("vegetable", thickness_mm=150.0).notice is None
+
+
+def test_rules_carry_their_sources():
+    rules = [each for each in vars(constants).values() if isinstance(each, Rule)]
+    rules += [
+        rule
+        for profile in profiles.PROFILES.values()
+        for limits in profile.nitrite.values()
+        for rule in (limits.most, limits.enough, limits.usual)
+    ]
+    assert len(rules) > 40
+    for rule in rules:
+        assert rule.source or rule.mark is Mark.PRACTICE, rule
+    for profile in profiles.PROFILES.values():
+        for limits in profile.nitrite.values():
+            assert limits.enough.value <= limits.usual.value <= limits.most.value
+
+
+def test_calendar_keeps_moments_and_alarms():
+    at = datetime(2027, 3, 22, 18, 15, tzinfo=UTC)
+    moments = [
+        Moment(f"{n}@test", at, 15, f"Carve, № {n}", "Across the grain; slowly") for n in (1, 2)
+    ]
+    book = Calendar.from_ical(calendar("Lantern Night", moments, at))
+    entries = book.walk("VEVENT")
+    assert [str(entry["UID"]) for entry in entries] == ["1@test", "2@test"]
+    assert entries[0].decoded("DTSTART") == at
+    assert len(book.walk("VALARM")) == 2

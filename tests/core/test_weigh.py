@@ -1,0 +1,182 @@
+"""What `weigh` says beside its numbers, and what it refuses."""
+
+import copy
+import json
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+from pantry_core.errors import OutOfRange
+from pantry_core.formats.operations import answer_text, weigh_document
+from pantry_core.formats.reading import WrongInput
+from pantry_core.formats.schema import schemas
+from pantry_core.mixes.nitrite import even_ppm
+from pantry_core.mixes.strength import brine_density_g_ml
+from pantry_core.salt.waiting import week_an_inch_days
+
+ROOT = Path(__file__).parents[2]
+GAMMON = {
+    "profile": "us",
+    "meat": {"kind": "pork", "mass_g": 2400, "thickness_mm": 50, "shape": "slab"},
+    "method": "even-brine",
+    "target_salt_pct": 2.0,
+    "water_g": 2400,
+    "cure": {"name": "cure-1"},
+}
+
+
+def changed(**changes):
+    """The gammon with other values; `meat__x` reaches into the meat, None leaves a field out."""
+    document = copy.deepcopy(GAMMON)
+    for name, value in changes.items():
+        holder, field = (
+            (document["meat"], name[6:]) if name.startswith("meat__") else (document, name)
+        )
+        if value is None:
+            holder.pop(field, None)
+        else:
+            holder[field] = value
+    return document
+
+
+@pytest.mark.parametrize(
+    ("changes", "level", "code"),
+    [
+        ({"cure": {"name": "cure-1", "ingoing_ppm": 201}}, "stop", "nitrite-over"),
+        ({"cure": {"name": "cure-1", "ingoing_ppm": 90}}, "caution", "nitrite-low"),
+        ({"profile": "eu"}, "stop", "nitrite-over"),
+        ({"meat__will_be": "bacon"}, "stop", "nitrite-over"),
+        ({"meat__kind": "fish"}, "stop", "curing-salt-fish"),
+        ({"meat__kind": "vegetable"}, "stop", "curing-salt-vegetable"),
+        ({"meat__will_be": "raw"}, "stop", "raw-meat"),
+        ({"meat__kind": "fish", "meat__will_be": "raw"}, "stop", "parasites"),
+        ({"target_salt_pct": 22}, "stop", "undissolved"),
+        ({"target_salt_pct": 4}, "caution", "very-salty"),
+        ({"target_salt_pct": 0.1}, "stop", "salt-below-zero"),
+        ({"temperature_c": 5.1}, "stop", "too-warm"),
+        ({"temperature_c": -1}, "caution", "too-cold"),
+        ({"temperature_c": 45}, "note", "density-unknown"),
+        ({"scale_division_g": 1}, "caution", "scale-doubt"),
+        ({"scale_division_g": 5}, "stop", "scale-doubt-over"),
+        ({"meat__thickness_mm": 200}, "caution", "thick-for-mass"),
+        ({"meat__thickness_mm": 9}, "caution", "thin-for-mass"),
+        ({"cure": None}, "note", "uncured"),
+        ({"method": "dry-cure"}, "note", "unused"),
+        ({}, "caution", "curing-salt-handling"),
+        ({}, "caution", "brine-cold"),
+        ({}, "note", "ready-stand-in"),
+        ({}, "note", "authority"),
+    ],
+)
+def test_notices(changes, level, code):
+    found = {each["code"]: each for each in weigh_document(changed(**changes))["notices"]}
+    assert found[code]["level"] == level
+    assert found[code]["basis"]
+    if not changes:
+        assert "stop" not in {each["level"] for each in found.values()}
+
+
+def test_limits_are_met_when_equal():
+    for ppm, verdict in (
+        (200.0, "ok"),
+        (200.04, "ok"),
+        (200.2, "over"),
+        (120, "ok"),
+        (119.8, "low"),
+    ):
+        cure = {"name": "cure-1", "ingoing_ppm": ppm}
+        assert weigh_document(changed(cure=cure))["nitrite"]["verdict"] == verdict
+
+
+def test_no_salt_aimed_at_is_never_ready():
+    answer = weigh_document(changed(target_salt_pct=0, cure=None))
+    assert answer["ready"] is None
+    assert answer["nitrite"]["verdict"] == "none"
+
+
+@pytest.mark.parametrize(
+    ("changes", "where"),
+    [
+        ({"meat__mass_g": 0}, "meat.mass_g"), ({"meat__mass_g": -5}, "meat.mass_g"),
+        ({"meat__mass_g": 900_000}, "meat.mass_g"), ({"meat__mass_g": "3 kg"}, "meat.mass_g"),
+        ({"meat__mass_g": float("nan")}, "meat.mass_g"), ({"meat__mass_g": True}, "meat.mass_g"),
+        ({"meat__thickness_mm": 0}, "meat.thickness_mm"), ({"meat__kind": "yak"}, "meat.kind"),
+        ({"meat__bone_share": 1.0}, "meat.bone_share"), ({"meat__hoof": 4}, "meat.hoof"),
+        ({"water_g": None}, "water_g"), ({"water_g": 0}, "water_g"), ({"profile": None}, "profile"),
+        ({"method": "injection"}, "method"), ({"heaped": True}, "heaped"),
+        ({"cure": {"name": "saltpetre"}}, "cure.name"),
+        ({"sauces": [{"name": "soy", "mass_g": 9}]}, "sauces"),
+        ({"cure": {"name": "cure-1", "nitrite_pct": 60}}, "cure.nitrite_pct"),
+        ({"target_salt_pct": 90}, "target_salt_pct"), ({"format": "pantry-clock/9"}, "format"),
+    ],
+)  # fmt: skip
+def test_refuses(changes, where):
+    with pytest.raises(WrongInput) as refused:
+        weigh_document(changed(**changes))
+    assert [each.where for each in refused.value.problems] == [where]
+    assert all(each.what for each in refused.value.problems)
+
+
+def test_tells_everything_at_once():
+    with pytest.raises(WrongInput) as refused:
+        weigh_document(
+            changed(meat__mass_g=-1, meat__shape="cube", water_g=None, sugar_pct="x", odd=1)
+        )
+    wheres = {each.where for each in refused.value.problems}
+    assert wheres == {"meat.mass_g", "meat.shape", "water_g", "sugar_pct", "odd"}
+
+
+@pytest.mark.parametrize(
+    "text", ["", "{", "[]", "3", "null", '{"a":1,"a":2}', "[" * 100_000, "{}", b"\xff\xfe", '"x"']
+)
+def test_nonsense_is_an_error_document(text):
+    answer, computed = answer_text("weigh", text)
+    assert not computed
+    assert json.loads(answer)["errors"]
+
+
+def test_formulas_refuse_what_is_out_of_range():
+    for formula in (
+        lambda: even_ppm(-1, 100, 100),
+        lambda: even_ppm(1, 0, 0),
+        lambda: brine_density_g_ml(0.3, 20),
+        lambda: brine_density_g_ml(0.1, 41),
+        lambda: brine_density_g_ml(float("nan"), 20),
+        lambda: week_an_inch_days(0),
+    ):
+        with pytest.raises(OutOfRange, match="would do"):
+            formula()
+
+
+def pantry(*arguments, text=""):
+    return subprocess.run(
+        [sys.executable, "-m", "pantry_core", *arguments],
+        input=text, capture_output=True, text=True, check=False, cwd=ROOT,
+        env={"PYTHONPATH": "src", "PYTHONUTF8": "1"},
+    )  # fmt: skip
+
+
+def test_command_line(tmp_path):
+    good, bad = json.dumps(GAMMON), json.dumps(changed(water_g=0))
+    file = tmp_path / "gammon.json"
+    file.write_text(good)
+    one = pantry("weigh", str(file))
+    assert one.returncode == 0
+    assert json.loads(one.stdout) == weigh_document(GAMMON)
+    assert pantry("weigh", "-", text=bad).returncode == 2
+    assert pantry("salt", "-", text=good).returncode == 2
+    lines = pantry("weigh", "--lines", "-", text=f"{good}\n{bad}\nnonsense\n{good}\n")
+    answers = [json.loads(line) for line in lines.stdout.splitlines()]
+    assert [("errors" in answer) for answer in answers] == [False, True, True, False]
+    assert lines.returncode == 2
+    for wrong in (pantry("cook", "-"), pantry("weigh", "no-such-file")):
+        assert wrong.returncode == 2
+        assert not wrong.stdout
+        assert "Traceback" not in wrong.stderr
+
+
+def test_schemas_in_the_docs_are_those_of_the_models():
+    for name, schema in schemas().items():
+        assert json.loads((ROOT / "docs" / "schema" / f"{name}.json").read_text()) == schema
