@@ -202,9 +202,10 @@ def random_feast(dice):
     spare = dice.choice([-5, 2, 12, 30, 72])
     now = serve - timedelta(hours=max(total + spare, 1))
     away_from = (now + (serve - now) * dice.random()).replace(second=0, microsecond=0)
+    away_from = away_from.replace(tzinfo=ZoneInfo(zone)).astimezone(UTC)
     away_to = away_from + timedelta(hours=dice.choice([4, 30]))
     return {
-        "now": now.isoformat(),
+        "now": now.replace(tzinfo=ZoneInfo(zone)).astimezone(UTC).isoformat(),
         "tz": zone,
         "serve_at": serve.isoformat(),
         "day": {"wake": dice.choice(["06:30", "07:00"]), "sleep": dice.choice(["21:45", "22:30"])},

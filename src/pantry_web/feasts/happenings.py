@@ -43,7 +43,7 @@ def _words(view: Outlook, event: Event) -> str:
         step = view.step(event.step_key)
         return step.title if step else event.step_key
     if event.what == What.TASTED:
-        return f"A slice tasted {event.get_taste_display()}"
+        return f"A slice tasted {event.get_taste_display().lower()}"
     if event.what == What.TEMPERATURE_READ:
         return f"Read {event.temperature_c:g} °C"
     return {

@@ -11,7 +11,11 @@ from pantry_web.fields import InstantField, NumberField, QuantityField
 from pantry_web.forms import KitchenForm
 from pantry_web.kitchens.models import Absence, Cook, Kitchen
 
-ZONES = [(name, name) for name in sorted(available_timezones()) if "/" in name or name == "UTC"]
+_REGIONS = (
+    "Africa", "America", "Antarctica", "Arctic", "Asia", "Atlantic", "Australia", "Europe",
+    "Indian", "Pacific", "UTC",
+)  # fmt: skip
+ZONES = [(name, name) for name in sorted(available_timezones()) if name.startswith(_REGIONS)]
 
 
 if TYPE_CHECKING:

@@ -16,7 +16,12 @@ class NoteForm(KitchenForm):
     mass = QuantityField("mass", MOST_MEAT_G, label="Weight now", required=False)
     temperature = NumberField(-40, 150, unit="°C", label="Temperature read", required=False)
     taste = forms.ChoiceField(
-        choices=[("", "not tasted"), *Event.Taste.choices], label="A fried slice", required=False
+        choices=[
+            ("", "not tasted"),
+            *((value, label.lower()) for value, label in Event.Taste.choices),
+        ],
+        label="A fried slice",
+        required=False,
     )
     note = forms.CharField(max_length=500, label="Note", required=False)
 

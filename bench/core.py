@@ -1,0 +1,47 @@
+"""Documents a second of `weigh`, and 300 random feasts planned against the checks of the tests.
+
+Run it with `bin/bench core`.
+"""
+
+import json
+import random
+import statistics
+import time
+
+from tests.reference.plan_rules import best_by_table, broken_rules, random_feast
+from tests.reference.reckoning import random_document
+
+from pantry_core.formats.operations import answer_text, plan_document
+
+DOCUMENTS, FEASTS = 5000, 300
+
+
+def main() -> None:
+    """Print what was measured."""
+    dice = random.Random(1)
+    lines = [json.dumps(random_document(dice)) for _ in range(DOCUMENTS)]
+    begin = time.perf_counter()
+    for line in lines:
+        answer_text("weigh", line)
+    print(f"weigh: {DOCUMENTS / (time.perf_counter() - begin):.0f} documents a second")
+    plan_document(random_feast(random.Random(2)))  # the solver is imported here
+    times, broken, infeasible = [], 0, 0
+    for _ in range(FEASTS):
+        document = random_feast(dice)
+        begin = time.perf_counter()
+        answer = plan_document(document)
+        times.append(time.perf_counter() - begin)
+        infeasible += answer["status"] == "infeasible"
+        possible = best_by_table(document) is not None
+        if possible != (answer["status"] == "optimal") or (
+            possible and broken_rules(document, answer)
+        ):
+            broken += 1
+    print(
+        f"plan: {FEASTS} feasts, {infeasible} of them impossible, {broken} wrong; "
+        f"median {statistics.median(times):.3f} s, longest {max(times):.3f} s"
+    )
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,69 @@
+"""Weigh-up's answer to a keystroke, and every page with 200 dishes in the kitchen.
+
+Run it with `bin/bench pages`. It makes a kitchen of its own in a temporary folder. Times are those
+of the server alone, from request to response, without the network; queries are counted.
+"""
+
+import statistics
+import time
+from datetime import UTC, datetime, timedelta
+
+from django.core.management import call_command
+from django.db import connection
+from django.test import Client
+from django.test.utils import CaptureQueriesContext
+
+from pantry_web.demo import kitchen as demo
+from pantry_web.feasts.actions.save_dish import add_dish
+from pantry_web.feasts.mixing import house_of
+from pantry_web.feasts.models import Dish, Feast
+from pantry_web.kitchens.models import Cook, Kitchen
+
+DISHES = 200
+REPEATS = 60
+PATHS = ("/", "/feasts/new/", "/feasts/1/", "/dishes/1/weigh-up/", "/dishes/2/weigh-up/",
+         "/dishes/1/passage/", "/dishes/2/passage/", "/dishes/1/rounds/", "/house/",
+         "/dishes/1/calendar.ics")  # fmt: skip
+
+
+def main() -> None:
+    """Fill the kitchen and print a table."""
+    call_command("migrate", verbosity=0)
+    demo.load()
+    kitchen = Kitchen.objects.get()
+    for n in range(1, DISHES):
+        feast = Feast.objects.create(
+            kitchen=kitchen, name=f"Feast {n}", serve_at=demo.SERVE_AT + timedelta(days=7 + n),
+            time_zone=demo.ZONE, heads=4,
+        )  # fmt: skip
+        add_dish(feast, f"Gammon {n}", demo.GAMMON, house_of(kitchen))
+    client = Client()
+    client.force_login(Cook.objects.get(username=demo.COOK))
+    print(f"{Dish.objects.count()} dishes, {datetime.now(UTC):%Y-%m-%d}")
+    print(f"{'page':34}{'queries':>8}{'median ms':>11}{'90 % ms':>9}{'first ms':>10}")
+    for path in PATHS:
+        _measure(path, lambda path=path: client.get(path))
+    typed = {
+        "name": "Gammon", "cut": "gammon-flat", "mass": "2.38 kg", "thickness": "50 mm",
+        "method": "even-brine", "water": "2,4 l", "salt": "2", "sugar": "1.5", "is_pink": "on",
+    }  # fmt: skip
+    _measure("keystroke: POST /feasts/2/answer/", lambda: client.post("/feasts/2/answer/", typed))
+
+
+def _measure(name, ask) -> None:
+    times = []
+    for _ in range(REPEATS):
+        begin = time.perf_counter()
+        answer = ask()
+        times.append(1000 * (time.perf_counter() - begin))
+        if answer.status_code != 200:
+            raise SystemExit(f"{name} answered {answer.status_code}")
+    with CaptureQueriesContext(connection) as queries:
+        ask()
+    settled = sorted(times[1:])
+    median, late = statistics.median(settled), settled[int(0.9 * len(settled))]
+    print(f"{name:34}{len(queries):>8}{median:>11.1f}{late:>9.1f}{times[0]:>10.1f}")
+
+
+if __name__ == "__main__":
+    main()

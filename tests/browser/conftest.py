@@ -1,0 +1,62 @@
+"""The demo as it is served, in a process of its own, and Debian's Chromium."""
+
+import os
+import socket
+import subprocess
+import sys
+import time
+from pathlib import Path
+
+import pytest
+
+ROOT = Path(__file__).parents[2]
+CHROMIUM = "/usr/bin/chromium"
+
+
+def _free_port():
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return probe.getsockname()[1]
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args(browser_type_launch_args):
+    quiet = ["--disable-gpu", "--disable-background-networking", "--disable-component-update"]
+    sandbox = ["--no-sandbox"] if os.geteuid() == 0 else []
+    return browser_type_launch_args | {"executable_path": CHROMIUM, "args": [*quiet, *sandbox]}
+
+
+@pytest.fixture(scope="session")
+def base_url(tmp_path_factory):
+    port = _free_port()
+    environment = os.environ | {
+        "PANTRY_DATA": str(tmp_path_factory.mktemp("data")), "PANTRY_PLAIN_HTTP": "1",
+        "PYTHONPATH": "src", "DJANGO_SETTINGS_MODULE": "pantry_web.settings",
+    }  # fmt: skip
+    command = [sys.executable, "manage.py", "demo", "--port", str(port)]
+    with subprocess.Popen(command, cwd=ROOT, env=environment, stdout=subprocess.DEVNULL) as server:
+        for _ in range(200):
+            with socket.socket() as probe:
+                if probe.connect_ex(("127.0.0.1", port)) == 0:
+                    break
+            time.sleep(0.1)
+        yield f"http://127.0.0.1:{port}"
+        server.terminate()
+
+
+@pytest.fixture
+def signed_in(page, base_url):
+    """A page of the demo's cook; what the browser complains of fails the test."""
+    complaints = []
+    page.on("pageerror", lambda error: complaints.append(str(error)))
+    page.on(
+        "console",
+        lambda message: "Content Security" in message.text and complaints.append(message.text),
+    )
+    page.goto("/sign-in/")
+    page.get_by_label("Username").fill("quince")
+    page.get_by_label("Password").fill("lantern-night")
+    page.get_by_role("button", name="Sign in").click()
+    page.wait_for_url("**/")
+    yield page
+    assert complaints == []

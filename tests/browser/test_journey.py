@@ -1,0 +1,152 @@
+"""The whole way on the real interface: by mouse, by keyboard, and for those who cannot see it."""
+
+from pathlib import Path
+
+import pytest
+from axe_playwright_python.sync_playwright import Axe
+from icalendar import Calendar
+from playwright.sync_api import expect
+
+pytestmark = pytest.mark.browser
+
+
+def test_from_the_scale_to_the_table(signed_in):
+    page = signed_in
+    page.get_by_role("link", name="New feast").click()
+    page.get_by_label("What is it called?").fill("Plum Sunday")
+    page.get_by_label("Date").fill("2027-03-28")
+    page.get_by_label("Hour to eat").fill("01:30")
+    page.get_by_role("button", name="Next: its dish").click()
+    expect(page.get_by_text("01:30 does not exist on 28 March 2027")).to_be_visible()
+    expect(page.get_by_label("What is it called?")).to_have_value("Plum Sunday")
+    page.get_by_label("Hour to eat").fill("18:30")
+    page.get_by_role("button", name="Next: its dish").click()
+
+    page.get_by_label("Name of the dish").fill("Market loin")
+    page.get_by_label("Kind and cut").select_option("Loin, boned")
+    page.get_by_label("Dry cure, bagged").check()
+    page.get_by_label("Weight, trimmed").press_sequentially("4 lb 2 oz")
+    page.get_by_label("Thickest part").press_sequentially("3 yards")
+    expect(page.locator("#id_thickness-message")).to_contain_text("no unit of length")
+    page.get_by_label("Thickest part").fill("2 in")
+    # 2 % of 1871 g is 37.4 g, less the salt in 1871·150 ppm/6.25 % = 4.49 g of curing salt
+    expect(page.locator(".line-salt b")).to_have_text("33.2")
+    expect(page.locator(".line-curing-salt b")).to_have_text("4.49")
+    expect(page.locator("#id_thickness-message")).to_be_empty()
+    expect(page.get_by_text("Too late by")).to_be_visible()
+    page.get_by_label("Thickest part").fill("0.9 in")
+    expect(page.get_by_text("Too late by")).to_be_hidden()
+    page.get_by_role("button", name="Make the plan").click()
+    expect(page.get_by_text("It can be done: begin")).to_be_visible()
+
+    page.get_by_role("link", name="Passage").click()
+    expect(page.locator("svg.passage.wide")).to_be_visible()
+    expect(page.get_by_role("row", name="Dry cure")).to_contain_text("fridge")
+    with page.expect_download() as download:
+        page.get_by_role("link", name="Calendar file").click()
+    book = Calendar.from_ical(Path(download.value.path()).read_bytes())
+    titles = [str(entry["SUMMARY"]) for entry in book.walk("VEVENT")]
+    assert "Market loin: Carve" in titles
+    assert len(book.walk("VALARM")) == len(titles)
+
+    page.get_by_role("link", name="Rounds", exact=True).click()
+    for title in ("Buy", "Trim and weigh", "Dry cure: begin"):
+        expect(page.locator("#first-heading")).to_have_text(title)
+        page.get_by_role("button", name=f"Done: {title}").click()
+    expect(page.get_by_text("Now: dry cure")).to_be_visible()
+    page.get_by_role("button", name="Done: Turn the bag").click()
+    expect(page.locator(".log")).to_contain_text("Turned")
+    page.get_by_role("button", name="Undo the last one").click()
+    expect(page.locator(".log")).not_to_contain_text("Turned")
+    page.get_by_role("link", name="Weigh-up").click()
+    expect(page.get_by_text("The meat is in")).to_be_visible()
+
+
+def test_by_keyboard_alone(page):
+    def tab_to(label):
+        for _ in range(60):
+            page.keyboard.press("Tab")
+            focused = page.evaluate(
+                "() => { const e = document.activeElement;"
+                " const l = e.labels && e.labels[0]; return (l || e).innerText.trim() }"
+            )
+            if focused.startswith(label):
+                return
+        pytest.fail(f"no way to {label} by keyboard")
+
+    def write(label, text):
+        tab_to(label)
+        page.keyboard.press("ControlOrMeta+a")
+        page.keyboard.type(text)
+
+    def press(label):
+        tab_to(label)
+        with page.expect_navigation():
+            page.keyboard.press("Enter")
+
+    page.goto("/sign-in/")
+    write("Username", "quince")
+    write("Password", "lantern-night")
+    press("Sign in")
+    press("New feast")
+    write("What is it called?", "Quiet supper")
+    tab_to("Date")
+    page.keyboard.type("04252027")
+    press("Next: its dish")
+    write("Name of the dish", "Small duck")
+    write("Kind and cut", "Duck")
+    write("Weight, trimmed", "2.1 kg")
+    write("Thickest part", "60 mm")
+    tab_to("Even brine")
+    page.keyboard.press("ArrowDown")
+    page.keyboard.press("ArrowDown")
+    tab_to("Pink")
+    page.keyboard.press("Space")
+    press("Make the plan")
+    expect(page.get_by_text("It can be done")).to_be_visible()
+    press("Passage")
+    press("Rounds")
+    press("✓ Done")
+    expect(page.locator(".log")).to_contain_text("Buy")
+    press("Undo the last one")
+    expect(page.locator(".log")).to_contain_text("Nothing yet")
+
+
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+@pytest.mark.parametrize("size", [(1280, 800), (390, 844)], ids=["wall", "phone"])
+def test_nothing_stands_in_anybodys_way(signed_in, scheme, size):
+    page = signed_in
+    page.emulate_media(color_scheme=scheme)
+    page.set_viewport_size({"width": size[0], "height": size[1]})
+    paths = ("/", "/feasts/new/", "/feasts/1/", "/dishes/1/weigh-up/", "/dishes/1/passage/",
+             "/dishes/1/rounds/", "/house/", "/no-such-page/")  # fmt: skip
+    for path in paths:
+        page.goto(path)
+        _looks_sound(page, path)
+    page.goto("/feasts/new/")
+    page.get_by_label("What is it called?").fill(f"Supper {scheme} {size[0]}")
+    page.get_by_label("Date").fill("2027-03-20")
+    page.get_by_role("button", name="Next: its dish").click()
+    _looks_sound(page, "a dish not filled in")
+    page.get_by_label("Name of the dish").fill("Hasty bird")
+    page.get_by_label("Kind and cut").select_option("chicken")
+    page.get_by_label("Weight, trimmed").fill("2 kg")
+    page.get_by_label("Thickest part").fill("70 mm")
+    page.get_by_label("Water, with its ice").fill("3 l")
+    page.get_by_role("button", name="Make the plan").click()
+    expect(page.get_by_text("It cannot be done by then.")).to_be_visible()
+    _looks_sound(page, "a dish with a stop, too late")
+    page.get_by_role("link", name="Passage").click()
+    _looks_sound(page, "no passage")
+    page.get_by_role("link", name="House").click()
+    page.get_by_role("button", name="Sign out").click()
+    _looks_sound(page, "sign in")
+
+
+def _looks_sound(page, where):
+    found = Axe().run(page)
+    assert found.violations_count == 0, f"{where}: {found.generate_report()}"
+    wide = page.evaluate(
+        "document.documentElement.scrollWidth - document.documentElement.clientWidth"
+    )
+    assert wide <= 0, f"{where} is wider than its window"

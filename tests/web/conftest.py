@@ -1,0 +1,67 @@
+"""The demo kitchen, a cook who is signed in, and a stranger."""
+
+import pytest
+from django.core.cache import cache
+
+from pantry_web.demo import kitchen as demo
+from pantry_web.feasts.models import Dish, Feast
+from pantry_web.kitchens.actions import found_kitchen
+from pantry_web.kitchens.models import Cook, Kitchen
+
+
+@pytest.fixture(autouse=True)
+def _empty_cache():
+    cache.clear()
+
+
+@pytest.fixture(scope="session")
+def django_db_setup(django_db_setup, django_db_blocker):
+    """Load the demo once; every test takes back what it changed."""
+    with django_db_blocker.unblock():
+        demo.load()
+
+
+@pytest.fixture
+def quince(db):
+    return Kitchen.objects.get(name="Quince Lane")
+
+
+@pytest.fixture
+def feast(quince):
+    return Feast.objects.get(kitchen=quince)
+
+
+@pytest.fixture
+def gammon(feast):
+    return Dish.objects.get(feast=feast)
+
+
+@pytest.fixture
+def cook(quince, client):
+    """The client, signed in at Quince Lane."""
+    client.force_login(Cook.objects.get(username=demo.COOK))
+    return client
+
+
+@pytest.fixture
+def stranger(db):
+    """A cook of another kitchen."""
+    found = Cook.objects.create_user("heron", password="reed-and-water")
+    found_kitchen(found, "Heron Wharf", "Europe/Oslo")
+    return found
+
+
+@pytest.fixture
+def roast(cook, quince):
+    """A second feast, its dry-cured loin still open, and the form's fields as they are typed."""
+    feast = Feast.objects.create(
+        kitchen=quince, name="Plum Sunday", serve_at="2027-05-02T11:30Z",
+        time_zone="Europe/London", heads=4,
+    )  # fmt: skip
+    typed = {
+        "name": "Loin", "cut": "pork-loin", "mass": "1.8 kg", "thickness": "50 mm",
+        "method": "dry-cure", "salt": "2,5", "sugar": "1", "bone": "", "water": "", "is_pink": "on",
+    }  # fmt: skip
+    answer = cook.post(f"/feasts/{feast.pk}/dish/", typed)
+    assert answer.status_code == 302, answer.context["form"].errors
+    return feast, feast.dishes.get(), typed

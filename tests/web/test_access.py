@@ -1,0 +1,133 @@
+"""Who may see what, walked from the table of all addresses; and what a page lets in."""
+
+import re
+from pathlib import Path
+
+import pytest
+from django.test import Client
+from django.urls import URLPattern, URLResolver, get_resolver, reverse
+
+from pantry_web.kitchens.models import Absence, Cook
+
+WEB = Path(__file__).parents[2] / "src" / "pantry_web"
+OPEN = {"sign-in", "first-start"}
+
+
+def routes(resolver=None):
+    for each in (resolver or get_resolver()).url_patterns:
+        if isinstance(each, URLResolver):
+            yield from routes(each)
+        elif isinstance(each, URLPattern):
+            yield each
+
+
+ROUTES = {each.name: each for each in routes()}
+
+
+def address(name, ids):
+    return reverse(name, kwargs={key: ids[key] for key in ROUTES[name].pattern.converters})
+
+
+@pytest.fixture
+def ids(gammon, quince):
+    absence = Absence.objects.filter(kitchen=quince).first()
+    return {
+        "feast_id": gammon.feast_id, "dish_id": gammon.pk, "absence_id": absence.pk,
+        "step_key": "lift",
+    }  # fmt: skip
+
+
+@pytest.mark.parametrize("name", ROUTES)
+def test_nobody_gets_in_without_signing_in(client, ids, name):
+    for answer in (client.get(address(name, ids)), client.post(address(name, ids))):
+        if name in OPEN:
+            assert answer.status_code in (200, 404)
+        elif name == "sign-out":
+            assert answer.status_code in (302, 405)
+        else:
+            assert answer.status_code == 302
+            assert answer["Location"].startswith("/sign-in/")
+
+
+@pytest.mark.parametrize("name", [name for name in ROUTES if ROUTES[name].pattern.converters])
+def test_a_stranger_finds_nothing(client, ids, stranger, name):
+    client.force_login(stranger)
+    before = client.get(address(name, ids)).status_code
+    assert before in (404, 405)
+    assert client.post(address(name, ids)).status_code in ((404,) if before == 405 else (404, 405))
+    assert 404 in (before, client.post(address(name, ids)).status_code)
+
+
+def test_every_address_without_an_object_shows_ones_own_kitchen(client, ids, stranger):
+    client.force_login(stranger)
+    for name, route in ROUTES.items():
+        if not route.pattern.converters and name not in (*OPEN, "sign-out"):
+            answer = client.get(address(name, ids))
+            assert answer.status_code in (200, 405)
+            assert b"Quince" not in answer.content
+            assert b"Lantern" not in answer.content
+
+
+def test_a_cook_without_a_kitchen_finds_nothing(client, db):
+    client.force_login(Cook.objects.create_user("nobody", password="x"))
+    assert client.get("/").status_code == 404
+
+
+def test_only_a_demo_clock_can_be_set(client, stranger):
+    client.force_login(stranger)
+    assert client.post("/house/clock/", {"stands_at": "2027-03-18T19:12"}).status_code == 404
+    assert b"Demo clock" not in client.get("/house/").content
+
+
+def test_the_first_start_makes_the_owner_and_only_the_first(client, db, monkeypatch):
+    others = Cook.objects.exclude(username="quince")  # whose log keeps the demo's cook in place
+    monkeypatch.setattr(Cook.objects, "exists", lambda: others.all().exists())
+    assert client.get("/sign-in/")["Location"] == "/start/"
+    typed = {
+        "kitchen_name": "Medlar Row", "time_zone": "Europe/London", "username": "medlar",
+        "password1": "bletted-in-straw", "password2": "bletted-in-straw",
+    }  # fmt: skip
+    assert client.post("/start/", typed | {"password2": "other"}).status_code == 422
+    assert client.post("/start/", typed)["Location"] == "/"
+    assert b"Pick the feast first" in client.get("/").content
+    assert client.get("/start/").status_code == 404
+    house = client.get("/house/").content
+    assert b"medlar, owner" in house
+
+
+def test_five_wrong_passwords_lock_the_door(client, quince):
+    typed = {"username": "quince", "password": "wrong"}
+    for _ in range(4):
+        assert client.post("/sign-in/", typed).status_code == 200
+    assert client.post("/sign-in/", typed).status_code == 429
+    right = client.post("/sign-in/", {"username": "quince", "password": "lantern-night"})
+    assert right.status_code == 429
+
+
+def test_the_policy_starts_from_nothing(cook, gammon):
+    for path in ("/", f"/dishes/{gammon.pk}/passage/", "/no-such-page/"):
+        policy = cook.get(path)["Content-Security-Policy"]
+        assert "default-src 'none'" in policy
+        assert "unsafe" not in policy
+        assert "http:" not in policy.replace("https:", "")
+
+
+@pytest.mark.parametrize("page", sorted(WEB.rglob("*.html")), ids=lambda page: page.name)
+def test_no_page_carries_code_or_style(page):
+    text = page.read_text()
+    assert not re.search(r"\sstyle=|<style|\son[a-z]+=|hx-on|javascript:|hx-vals=.js:", text)
+    assert all("src=" in tag for tag in re.findall(r"<script[^>]*>", text))
+    assert not re.search(r"(src|href)=\"https?:", text)
+
+
+def test_a_post_without_its_token_is_refused(quince):
+    client = Client(enforce_csrf_checks=True)
+    client.force_login(Cook.objects.get(username="quince"))
+    answer = client.post("/feasts/new/", {"name": "x"})
+    assert answer.status_code == 403
+    assert b"send that again" in answer.content
+
+
+def test_an_expired_session_sends_the_whole_page_to_sign_in(client, feast):
+    answer = client.post(f"/feasts/{feast.pk}/answer/", headers={"HX-Request": "true"})
+    assert answer["HX-Redirect"].startswith("/sign-in/")

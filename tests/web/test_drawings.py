@@ -1,0 +1,89 @@
+"""Geometry of the pictures."""
+
+from datetime import UTC, datetime, time, timedelta
+from itertools import pairwise
+from zoneinfo import ZoneInfo
+
+import pytest
+
+from pantry_web.drawings.passage import NARROW, WIDE, Stay, Visit, passage
+from pantry_web.drawings.scales import bars, gauge
+from pantry_web.drawings.timescale import House, midnights, nights
+from pantry_web.quantities import length, mass, span
+
+HOUSE = House(ZoneInfo("Europe/London"), time(7, 0), time(22, 30))
+SERVE = datetime(2027, 3, 29, 17, 30, tzinfo=UTC)  # the clocks went forward the day before
+STAYS = [("buy", "shop", 1), ("chill", "fridge", 12), ("trim", "counter", 0.5),
+         ("brine", "fridge", 14 * 24), ("lift", "counter", 0.5), ("rest", "fridge", 24),
+         ("roast", "oven", 2), ("carve", "counter", 0.25)]  # fmt: skip
+
+
+def picture(size, now):
+    start = SERVE - timedelta(hours=sum(hours for *_, hours in STAYS))
+    stays = []
+    for key, place, hours in STAYS:
+        end = start + timedelta(hours=hours)
+        stays.append(Stay(key, key.title(), place, start, end, "ahead", span(hours)))
+        start = end
+    visits = [Visit("brine", stays[3].start + timedelta(days=day), day < 5) for day in range(1, 14)]
+    return passage(stays, visits, now, SERVE, HOUSE, size)
+
+
+@pytest.mark.parametrize("size", [WIDE, NARROW])
+@pytest.mark.parametrize("days", [-40, -3, -0.1, 0.02, 5])
+def test_passage(size, days):
+    drawn = picture(size, SERVE + timedelta(days=days))
+    assert (drawn.now is None) == (days in (-40, 5))
+    for above, below in pairwise(drawn.ribbons):
+        assert above.y + above.height == pytest.approx(below.y, abs=0.2)
+    for ribbon in drawn.ribbons:
+        assert ribbon.height >= size.heights.least - 0.1
+        assert size.axis <= ribbon.x
+        assert ribbon.x + ribbon.width <= size.width
+        assert ribbon.lines
+        for line in ribbon.lines:
+            wide = len(line.words) * size.letter
+            left = line.x if line.anchor == "start" else line.x - wide
+            assert left >= 0
+            assert left + wide <= size.width + size.letter
+    assert drawn.ribbons[-1].y + drawn.ribbons[-1].height == pytest.approx(drawn.serve[0], abs=0.2)
+    assert [mark.done for mark in drawn.marks].count(True) == 4
+    by_brine = drawn.ribbons[3]
+    assert all(by_brine.y < mark.y < by_brine.y + by_brine.height for mark in drawn.marks)
+    assert [row.to_go for row in drawn.rows] == sorted((r.to_go for r in drawn.rows), reverse=True)
+    assert drawn.rows[-1].is_feast
+    ordinary = [row.height for row in drawn.rows[2:-3]]
+    assert max(ordinary) < drawn.rows[-1].height / 3
+
+
+def test_days_are_true_days():
+    # 28 March 2027 has 23 hours in London
+    days = midnights(SERVE - timedelta(days=2), SERVE, HOUSE.zone)
+    assert [(b - a).total_seconds() / 3600 for a, b in pairwise(days)] == [24, 23]
+    asleep = nights(days[1] - timedelta(hours=6), days[2], HOUSE)
+    assert [(b - a).total_seconds() / 3600 for a, b in asleep] == [7.5, 1.5]
+
+
+def test_gauge_and_bars():
+    assert gauge(0, 120, 200).value_x == 0
+    assert gauge(9999, 120, 200).value_x == gauge(0, 120, 200).width
+    drawn = gauge(150, 120, 200)
+    assert drawn.enough_x < drawn.value_x < drawn.most_x
+    times = bars([("a", 24 * 14, "school"), ("b", 24 * 7, "left")])
+    assert times.bars[0].width == pytest.approx(2 * times.bars[1].width, abs=0.2)
+    assert len(times.ticks) <= 8
+
+
+@pytest.mark.parametrize(
+    ("shown", "wanted"),
+    [
+        (mass(2400, "metric"), "2\u202f400 g"), (mass(15.44, "metric"), "15.4 g"),
+        (mass(4.316, "metric"), "4.32 g"), (mass(99.96, "metric"), "100 g"),
+        (mass(3231.85, "imperial"), "7 lb 2 oz"), (mass(15.44, "imperial"), "0.54 oz"),
+        (mass(453.59237, "imperial"), "1 lb"), (length(57.15, "metric"), "57.15 mm"),
+        (length(57.15, "imperial"), "2.25 in"), (span(330.7), "13 d 19 h"), (span(0), "0 min"),
+        (span(2.5), "2 h 30 min"), (span(23.999), "1 d"),
+    ],
+)  # fmt: skip
+def test_amounts_as_shown(shown, wanted):
+    assert shown == wanted
