@@ -70,7 +70,7 @@ CUTS: dict[str, Cut] = {
     for cut in (
         Cut("gammon-boned", "pork", "Gammon or leg, boned", "cylinder", 0.0,
             (_GENTLE, _GLAZE), WHOLE_CUT),
-        Cut("gammon-flat", "pork", "Gammon or leg, boned and opened flat", "slab", 0.0,
+        Cut("gammon-flat", "pork", "Gammon or leg, opened flat", "slab", 0.0,
             (_GENTLE, _GLAZE), WHOLE_CUT),
         Cut("gammon-bone", "pork", "Gammon or leg, bone in", "cylinder", 0.16,
             (_GENTLE, _GLAZE), WHOLE_CUT, closed_faces=1),

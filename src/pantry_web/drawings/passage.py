@@ -57,10 +57,11 @@ class Format:
     fridge: float
 
 
-WIDE = Format(860, 100, Heights(day=30, hour=24, night_hour=5, least=21), 6.7, 10, 2.0)
-NARROW = Format(358, 66, Heights(day=28, hour=24, night_hour=4, least=21), 6.0, 3, 1.4)
-HEAD = 40.0
-LINE = 15.0
+WIDE = Format(860, 100, Heights(day=20, hour=13, night_hour=2, least=17), 6.7, 10, 2.0)
+NARROW = Format(358, 66, Heights(day=24, hour=20, night_hour=3, least=18), 6.0, 3, 1.4)
+HEAD = 36.0
+LINE = 14.5
+DAY_LABEL, FEAST_DAY_LABEL = 15.5, 21.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -253,7 +254,7 @@ def _rows(scale: TimeScale, serve_at: datetime, house: House, now_y: float | Non
         y = scale.y(left)
         day = left.astimezone(house.zone).date()
         is_feast = day == feast_day
-        label_y = y + (24.0 if is_feast else 19.0)
+        label_y = y + (FEAST_DAY_LABEL if is_feast else DAY_LABEL)
         yield Row(
             y=y,
             height=round(scale.y(right) - y, 1),
@@ -261,7 +262,7 @@ def _rows(scale: TimeScale, serve_at: datetime, house: House, now_y: float | Non
             label=f"{day:%a} {day.day}",
             to_go=(feast_day - day).days,
             is_feast=is_feast,
-            covered=now_y is not None and abs(label_y - 5 - now_y) < 17,
+            covered=now_y is not None and abs(label_y - 5 - now_y) < 16.5,
         )
 
 
@@ -271,6 +272,7 @@ def _hours(
     """Every second waking hour of the feast day that is not hidden by now or by the feast."""
     taken = [scale.y(serve_at), *([now_y] if now_y is not None else [])]
     midnight = midnights(serve_at, serve_at + AFTER, house.zone)[0]
+    taken.append(scale.y(midnight) + FEAST_DAY_LABEL - 6)
     moment = midnight
     while moment < serve_at + AFTER:
         local = moment.astimezone(house.zone)

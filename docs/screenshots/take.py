@@ -1,0 +1,50 @@
+"""Take the pictures of the main views anew, from the demo kitchen: `bin/pictures`."""
+
+import sys
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+HERE = Path(__file__).parent
+SIZES = {"wall": (1280, 800), "phone": (390, 844)}
+BEFORE, NOW = "2027-03-05T08:00", "2027-03-18T19:12"
+VIEWS = {
+    "weigh-up": ("/dishes/1/weigh-up/", BEFORE),
+    "weigh-up-kept": ("/dishes/1/weigh-up/", NOW),
+    "passage": ("/dishes/1/passage/", NOW),
+    "rounds": ("/dishes/1/rounds/", NOW),
+    "feast": ("/feasts/1/", NOW),
+    "house": ("/house/", NOW),
+}
+
+
+def main(address: str) -> None:
+    """Sign in, set the demo clock for each view, and take it in both sizes."""
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(
+            executable_path="/usr/bin/chromium",
+            args=["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
+        )
+        for size, (width, height) in SIZES.items():
+            page = browser.new_page(
+                base_url=address, viewport={"width": width, "height": height}, locale="en-GB"
+            )
+            page.goto("/sign-in/")
+            page.get_by_label("Username").fill("quince")
+            page.get_by_label("Password").fill("lantern-night")
+            page.get_by_role("button", name="Sign in").click()
+            for view, (path, moment) in VIEWS.items():
+                _set_clock(page, moment)
+                page.goto(path)
+                page.screenshot(path=HERE / f"{view}-{size}.png", full_page=size == "phone")
+        browser.close()
+
+
+def _set_clock(page: Page, moment: str) -> None:
+    page.goto("/house/")
+    page.get_by_label("The demo clock stands at").fill(moment)
+    page.get_by_role("button", name="Set the clock").click()
+
+
+if __name__ == "__main__":
+    main(sys.argv[1])
