@@ -119,6 +119,8 @@ def test_ticks_move_the_dish_on_and_can_be_taken_back(cook, quince, gammon):
     assert state() == ("brine", 12)
     cook.post(f"/dishes/{gammon.pk}/rounds/turn/")
     assert state() == ("brine", 13)
+    twice = cook.post(f"/dishes/{gammon.pk}/rounds/turn/", follow=True)
+    assert b"ticked a moment ago" in twice.content
     assert tick(cook, gammon, "carve").context["first"].key == "brine"  # not what comes next
     tick(cook, gammon, "lift")
     assert state() == ("rest", 13)

@@ -39,6 +39,8 @@ def first_start(request: HttpRequest) -> HttpResponse:
     form = FirstStartForm(request.POST or None)
     if request.method == "POST" and form.is_valid():
         with transaction.atomic():
+            if Cook.objects.exists():
+                raise Http404
             owner = form.save()
             found_kitchen(owner, form.cleaned_data["kitchen_name"], form.cleaned_data["time_zone"])
         login(request, owner, backend="django.contrib.auth.backends.ModelBackend")

@@ -3,6 +3,7 @@
 from collections.abc import Callable
 
 from django.contrib import messages
+from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
@@ -29,23 +30,22 @@ def rounds(request: HttpRequest, dish_id: int) -> HttpResponse:
 @require_POST
 def tick(request: HttpRequest, dish_id: int, step_key: str) -> HttpResponse:
     """Tick the beginning of a step."""
-    view = outlook_of(request, dish_id)
     by, house = cook_of(request), house_of(kitchen_of(request))
-    return _done(request, dish_id, lambda: begin_step(view, step_key, by, house))
+    return _done(request, dish_id, lambda view: begin_step(view, step_key, by, house))
 
 
 @require_POST
 def tick_round(request: HttpRequest, dish_id: int) -> HttpResponse:
     """Tick a round."""
-    view, by = outlook_of(request, dish_id), cook_of(request)
-    return _done(request, dish_id, lambda: turn(view, by))
+    by = cook_of(request)
+    return _done(request, dish_id, lambda view: turn(view, by))
 
 
 @require_POST
 def take_back(request: HttpRequest, dish_id: int) -> HttpResponse:
     """Undo what was done last."""
-    view, by = outlook_of(request, dish_id), cook_of(request)
-    return _done(request, dish_id, lambda: undo(view, by))
+    by = cook_of(request)
+    return _done(request, dish_id, lambda view: undo(view, by))
 
 
 @require_POST
@@ -67,7 +67,7 @@ def note(request: HttpRequest, dish_id: int) -> HttpResponse:
     return _done(
         request,
         dish_id,
-        lambda: write_down(
+        lambda view: write_down(
             view,
             cook_of(request),
             mass_g=written["mass"],
@@ -78,9 +78,11 @@ def note(request: HttpRequest, dish_id: int) -> HttpResponse:
     )
 
 
-def _done(request: HttpRequest, dish_id: int, deed: Callable[[], None]) -> HttpResponse:
+def _done(request: HttpRequest, dish_id: int, deed: Callable[[Outlook], None]) -> HttpResponse:
+    """Do it on the dish as it stands, one press at a time; what is refused is said."""
     try:
-        deed()
+        with transaction.atomic():
+            deed(outlook_of(request, dish_id))
     except Refused as refused:
         messages.error(request, str(refused))
     return redirect("rounds", dish_id)

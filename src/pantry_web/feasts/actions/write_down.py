@@ -1,5 +1,6 @@
 """Writing down what happened in between: a round, a weight, a temperature, a taste."""
 
+from datetime import timedelta
 from uuid import uuid4
 
 from pantry_web.feasts.models import Event
@@ -7,15 +8,21 @@ from pantry_web.feasts.planning import Outlook
 from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.models import Cook
 
+DOUBLE_PRESS = timedelta(minutes=10)
+"""A second tick of a round within this time is a slip of the thumb."""
+
 
 def turn(view: Outlook, by: Cook) -> None:
     """Record a round on the step that runs.
 
-    Raises: Refused when nothing runs that wants rounds.
+    Raises: Refused when nothing runs that wants rounds, or the button was pressed twice.
     """
     running = view.step(view.state.running or "")
     if running is None or running.every_h is None:
         raise Refused("Nothing in the kitchen wants turning now.")
+    done = view.state.facts[running.key].rounds_done
+    if done and view.now - done[-1] < DOUBLE_PRESS:
+        raise Refused("That round was ticked a moment ago.")
     _record(view, by, Event.What.TURNED, step_key=running.key)
 
 
