@@ -46,6 +46,7 @@ def main() -> None:
     typed = {
         "name": "Gammon", "cut": "gammon-flat", "mass": "2.38 kg", "thickness": "50 mm",
         "method": "even-brine", "water": "2,4 l", "salt": "2", "sugar": "1.5", "is_pink": "on",
+        "school": "model",
     }  # fmt: skip
     _measure("keystroke: POST /feasts/2/answer/", lambda: client.post("/feasts/2/answer/", typed))
 

@@ -8,13 +8,14 @@ from icalendar import Calendar
 from pantry_core.formats.calendar import Moment, calendar
 from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.raw_clock import judge_raw, raw_limits
+from pantry_core.routes.schools import schooling
 from pantry_core.routes.steps import PLACES, route
 from pantry_core.rules import constants, profiles
 from pantry_core.rules.rule import Mark, Rule
 
 
 def way(cut="gammon-flat", method="even-brine", **changes):
-    asked = {"mass_g": 2000.0, "thickness_mm": 50.8, "verdict": "ok", "target_salt_pct": 2.0}
+    asked = {"mass_g": 2000.0, "wait_days": 14.0, "verdict": "ok", "target_salt_pct": 2.0}
     return route(CUTS[cut], method, **(asked | changes))
 
 
@@ -38,7 +39,8 @@ def test_every_route_can_be_walked(cut, method, frozen):
 
 def test_waits_by_the_schools():
     curing = {step.kind: step for step in (*way().steps, *way(method="dry-brine").steps)}
-    assert curing["even-brine"].min_h == 14 * 24  # two inches, a week an inch: common practice
+    assert curing["even-brine"].min_h == 14 * 24
+    assert schooling(2000.0, 50.8, None).chosen("model") == 14  # two inches, a week an inch
     assert (curing["dry-brine"].min_h, curing["dry-brine"].max_h) == (12, 72)  # common practice
     assert curing["even-brine"].every_h * 1.5 == 24  # turned once a day: common practice
 
@@ -71,8 +73,8 @@ def test_raw_clock(kind, method, verdict, salt, caution, stop):
 def test_too_thick_for_its_raw_clock_is_a_stop():
     assert way().notice is None
     assert way(verdict="none").notice.level == "stop"
-    assert way("chicken", thickness_mm=60.0).notice.level == "stop"
-    assert way("vegetable", thickness_mm=150.0).notice is None
+    assert way("chicken", wait_days=16.5).notice.level == "stop"
+    assert way("vegetable", wait_days=41.0).notice is None
 
 
 def test_rules_carry_their_sources():

@@ -14,7 +14,6 @@ from pantry_core.formats.reading import WrongInput
 from pantry_core.formats.schema import schemas
 from pantry_core.mixes.nitrite import even_ppm
 from pantry_core.mixes.strength import brine_density_g_ml
-from pantry_core.salt.waiting import week_an_inch_days
 
 ROOT = Path(__file__).parents[2]
 GAMMON = {
@@ -66,7 +65,8 @@ def changed(**changes):
         ({"method": "dry-cure"}, "note", "unused"),
         ({}, "caution", "curing-salt-handling"),
         ({}, "caution", "brine-cold"),
-        ({}, "note", "ready-stand-in"),
+        ({}, "note", "model"),
+        ({"temperature_c": 16}, "caution", "no-model"),
         ({}, "note", "authority"),
     ],
 )
@@ -144,7 +144,6 @@ def test_formulas_refuse_what_is_out_of_range():
         lambda: brine_density_g_ml(0.3, 20),
         lambda: brine_density_g_ml(0.1, 41),
         lambda: brine_density_g_ml(float("nan"), 20),
-        lambda: week_an_inch_days(0),
     ):
         with pytest.raises(OutOfRange, match="would do"):
             formula()
@@ -166,7 +165,7 @@ def test_command_line(tmp_path):
     assert one.returncode == 0
     assert json.loads(one.stdout) == weigh_document(GAMMON)
     assert pantry("weigh", "-", text=bad).returncode == 2
-    assert pantry("salt", "-", text=good).returncode == 2
+    assert pantry("chill", "-", text=good).returncode == 2
     lines = pantry("weigh", "--lines", "-", text=f"{good}\n{bad}\nnonsense\n{good}\n")
     answers = [json.loads(line) for line in lines.stdout.splitlines()]
     assert [("errors" in answer) for answer in answers] == [False, True, True, False]

@@ -6,6 +6,7 @@ NONSENSE = ["", "0", "-3", "letters", "1000000", "NaN", "inf", "1e400", "\u0000"
 DISH = {
     "name": "Loin", "cut": "pork-loin", "mass": "1.8 kg", "thickness": "50 mm", "water": "2 l",
     "method": "even-brine", "salt": "2.5", "sugar": "1", "bone": "0", "is_pink": "on",
+    "school": "week-an-inch",
 }  # fmt: skip
 FEAST = {
     "name": "Plum Sunday", "date": "2027-05-02", "hour": "12:30", "time_zone": "Europe/London",

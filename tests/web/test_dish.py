@@ -31,7 +31,7 @@ def test_typing_is_answered(cook, roast, django_assert_max_num_queries):
     # 2.5 % of 1900 g is 47.5 g, less the salt in 1900·150 ppm/6.25 % = 4.56 g of curing salt
     assert "<b>43.2</b> g" in page
     assert "<b>4.56</b> g" in page
-    assert page.count("hx-swap-oob") == 11
+    assert page.count("hx-swap-oob") == 12
     wrong = cook.post(f"/feasts/{feast.pk}/answer/", typed | {"mass": "1 yak"}).content.decode()
     assert "no unit of weight" in wrong
     assert "<b>" not in wrong

@@ -8,14 +8,17 @@ from typing import Any
 from pydantic import TypeAdapter
 
 from pantry_core.formats.reading import Problem, WrongInput, parse_json, read_document
+from pantry_core.mixes.cautions import geometry
 from pantry_core.mixes.request import WeighRequest
-from pantry_core.mixes.result import WeighOut
+from pantry_core.mixes.result import Notice, WeighOut
 from pantry_core.mixes.weigh import weigh
 from pantry_core.plan.problem import WrongPlan, resolve, time_wrongs
 from pantry_core.plan.request import PlanRequest
+from pantry_core.salt.request import SaltRequest
+from pantry_core.salt.travel import SaltAnswer, travel
 
-OPERATIONS = ("weigh", "plan")
-LATER = ("check", "salt", "chill", "fit")
+OPERATIONS = ("weigh", "salt", "plan")
+LATER = ("check", "chill", "fit")
 
 Answer = dict[str, Any]
 
@@ -40,6 +43,19 @@ def weigh_out_from(answer: object) -> WeighOut:
     """The sheet in the JSON data of a `weigh` answer, as it was kept."""
     sheet: WeighOut = _adapter(WeighOut).validate_python(answer)
     return sheet
+
+
+def salt_document(raw: object) -> Answer:
+    """Answer a `salt` document.
+
+    Parameters: raw, JSON data.
+    Returns: the answer as JSON data; salt of the meat [%], hours; with notices on the piece.
+    Raises: WrongInput with everything that is wrong.
+    """
+    request = read_document(SaltRequest, raw)
+    answer: Answer = _adapter(SaltAnswer).dump_python(travel(request), mode="json")
+    notices = _adapter(tuple[Notice, ...]).dump_python(tuple(geometry(request.meat)), mode="json")
+    return answer | {"notices": notices}
 
 
 def plan_document(raw: object) -> Answer:
@@ -83,6 +99,7 @@ def answer_text(operation: str, text: str | bytes) -> tuple[str, bool]:
 def _answering(operation: str) -> Callable[[object], Answer]:
     known: dict[str, Callable[[object], Answer]] = {
         "weigh": weigh_document,
+        "salt": salt_document,
         "plan": plan_document,
     }
     if operation not in known:

@@ -49,7 +49,18 @@ def read_document(model: type[Kind], raw: object) -> Kind:
     try:
         return model.model_validate(raw)
     except ValidationError as error:
-        raise WrongInput(tuple(problem_of(each) for each in error.errors())) from None
+        raise WrongInput(tuple(problem_of(each) for each in _told_once(error.errors()))) from None
+
+
+def _told_once(errors: list[ErrorDetails]) -> list[ErrorDetails]:
+    """Leave out a list that is too short only because what is in it is wrong."""
+    where = [each["loc"] for each in errors]
+    return [
+        each
+        for each in errors
+        if each["type"] != "too_short"
+        or not any(loc[: len(each["loc"])] == each["loc"] != loc for loc in where)
+    ]
 
 
 def problem_of(details: ErrorDetails) -> Problem:
@@ -74,6 +85,10 @@ _SAYINGS = {
     "bool_type": "{got} is neither true nor false",
     "string_type": "{got} is not a text",
     "literal_error": "{got} is not known; {expected} would do",
+    "too_long": "this is too long; {max_length} at most would do",
+    "too_short": "this is too short; {min_length} or more would do",
+    "union_tag_invalid": "{got} has no kind that is known; {expected_tags} would do",
+    "union_tag_not_found": "this needs a kind: surface, brine, dry, needle, rest or soak",
     "model_type": "{got} is not an object with fields",
 }
 

@@ -11,6 +11,8 @@ from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Plan
+from pantry_core.salt.request import SaltRequest
+from pantry_core.salt.travel import SaltAnswer
 
 
 def schemas() -> dict[str, dict[str, Any]]:
@@ -18,6 +20,8 @@ def schemas() -> dict[str, dict[str, Any]]:
     return {
         "weigh-request": WeighRequest.model_json_schema(),
         "weigh-answer": TypeAdapter(WeighOut).json_schema(mode="serialization"),
+        "salt-request": SaltRequest.model_json_schema(),
+        "salt-answer": TypeAdapter(SaltAnswer).json_schema(mode="serialization"),
         "plan-request": PlanRequest.model_json_schema(),
         "plan-answer": TypeAdapter(Plan).json_schema(mode="serialization"),
     }

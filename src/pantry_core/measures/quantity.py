@@ -61,8 +61,8 @@ def parse_quantity(text: str, dimension: Dimension, bare_unit: str) -> float:
     Returns: grams for mass and water, millimetres for length.
     Raises: NotAQuantity; the message names the text and what would do.
 
-    >>> parse_quantity("7 lb 2 oz", "mass", "g")
-    3231.8456362500001
+    >>> round(parse_quantity("7 lb 2 oz", "mass", "g"), 2)
+    3231.85
     >>> parse_quantity("2 1/4 in", "length", "mm")
     57.15
     >>> parse_quantity("1½ l", "water", "g")

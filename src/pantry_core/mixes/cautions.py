@@ -2,9 +2,10 @@
 
 from collections.abc import Iterator, Sequence
 
+from pantry_core.meat import Meat
 from pantry_core.mixes.nitrite import nitrite_case
-from pantry_core.mixes.request import Meat, WeighRequest
-from pantry_core.mixes.result import Line, Nitrite, Notice, Pickle, Salt, notice
+from pantry_core.mixes.request import WeighRequest
+from pantry_core.mixes.result import Line, Nitrite, Notice, Pickle, Ready, Salt, notice
 from pantry_core.mixes.strength import dissolves
 from pantry_core.rules.constants import (
     FISH_GUIDE,
@@ -17,7 +18,6 @@ from pantry_core.rules.constants import (
     SCALE_DOUBT,
     THICK_FOR_MASS,
     THIN_FOR_MASS,
-    WEEK_AN_INCH,
 )
 from pantry_core.rules.profiles import PROFILES, NitriteLimits
 from pantry_core.rules.rule import Mark, Source
@@ -30,6 +30,7 @@ _FISH_CURE = Source("21 CFR 172.175 allows it for few kinds", Mark.MEMORY)
 _PRACTICE = Source("", Mark.PRACTICE)
 _BALANCE = Source("mass balance", Mark.DERIVED)
 _PARASITES = Source("FDA Food Code 3-402.11", Mark.MEMORY)
+_MODEL = Source("Fick's second law; Crank, The Mathematics of Diffusion", Mark.MEMORY)
 _AUTHORITY = Source("no limit here replaces it", Mark.PRACTICE)
 
 
@@ -41,11 +42,12 @@ def cautions(
     salt: Salt,
     nitrite: Nitrite,
     pickle: Pickle | None,
+    ready: Ready | None,
 ) -> tuple[Notice, ...]:
     """All notices for a weigh-out, stops first, then cautions, then notes.
 
     Parameters: request; salt_g, all sodium chloride [g]; salt_too_much_g, salt over the target that
-    the curing salt alone brings [g]; lines, salt, nitrite and pickle of the sheet.
+    the curing salt alone brings [g]; lines, salt, nitrite, pickle and ready of the sheet.
     Returns: notices; each names its basis.
     Raises: nothing.
     """
@@ -55,7 +57,8 @@ def cautions(
         *_curing_salt(request, nitrite),
         *_scale(request, lines, nitrite),
         *_eaten_raw(request.meat),
-        *_geometry(request.meat),
+        *geometry(request.meat),
+        *_model(request, ready),
         *_notes(request, salt, pickle),
     ]
     order = ("stop", "caution", "note")
@@ -222,7 +225,8 @@ def _eaten_raw(meat: Meat) -> Iterator[Notice]:
         )
 
 
-def _geometry(meat: Meat) -> Iterator[Notice]:
+def geometry(meat: Meat) -> Iterator[Notice]:
+    """Cautions about a thickness that does not go with the mass."""
     if meat.form == "ground":
         return
     volume = meat.salted_g / MEAT_DENSITY.value
@@ -245,18 +249,31 @@ def _geometry(meat: Meat) -> Iterator[Notice]:
         )
 
 
+def _model(request: WeighRequest, ready: Ready | None) -> Iterator[Notice]:
+    if request.target_salt_pct == 0:
+        return
+    if ready is None:
+        yield notice(
+            "caution",
+            "no-model",
+            "The model does not say when this is ready: it holds from 0 to 15 °C, for brines in "
+            "proportion, and for salt that the juice can dissolve.",
+            _MODEL,
+        )
+        return
+    yield notice(
+        "note",
+        "model",
+        f"A model, not a measurement: ready in {ready.days_low:.1f} to {ready.days_high:.1f} days "
+        "in most kitchens. A guide to saltiness and timing, never a safety claim.",
+        _MODEL,
+    )
+
+
 def _notes(request: WeighRequest, salt: Salt, pickle: Pickle | None) -> Iterator[Notice]:
     if not request.is_brine and (request.water_g is not None or request.brine_salt_pct is not None):
         yield notice(
             "note", "unused", "A dry cure takes no water; what was given is not used.", _PRACTICE
-        )
-    if request.target_salt_pct > 0:
-        yield notice(
-            "note",
-            "ready-stand-in",
-            "The time is a week an inch: a kitchen rule, which stands in for a model. It knows "
-            "nothing of method, strength, skin or cold.",
-            WEEK_AN_INCH,
         )
     if request.is_brine:
         yield notice(

@@ -3,7 +3,7 @@
 from typing import Literal
 
 from pantry_core.errors import within
-from pantry_core.mixes.request import Meat
+from pantry_core.meat import Meat
 from pantry_core.rules.constants import PICK_UP
 from pantry_core.rules.profiles import NitriteCase, NitriteLimits
 

@@ -65,12 +65,12 @@ class Nitrate:
 
 @dataclass(frozen=True, slots=True)
 class Ready:
-    """How long it takes [d]; null where the rule in use does not say."""
+    """How long it takes, by the model and its band [d]; `lift_h` where it must be lifted [h]."""
 
     days: float
-    even_days: float | None = None
-    days_low: float | None = None
-    days_high: float | None = None
+    even_days: float
+    days_low: float
+    days_high: float
     lift_h: float | None = None
 
 

@@ -11,20 +11,19 @@ from pantry_core.mixes.nitrite import (
     nitrite_case,
     pickup_ppm,
 )
+from pantry_core.mixes.readiness import readiness
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import (
     Line,
     Nitrate,
     Nitrite,
     Pickle,
-    Ready,
     Salt,
     WeighOut,
 )
 from pantry_core.mixes.strength import brine_density_g_ml, salometer_degrees
 from pantry_core.rules.constants import NITRITE_IN_CURE_1
 from pantry_core.rules.profiles import PROFILES
-from pantry_core.salt.waiting import week_an_inch_days
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,9 +60,9 @@ def weigh(request: WeighRequest) -> WeighOut:
     a limit, and salt that does not dissolve, are notices of level stop.
     Raises: nothing for a request that could be made.
     Source: even brine and dry cure by mass balance (derived); counts of FSIS Directive 7620.3
-    (from memory); time by a week an inch (common practice), a stand-in.
+    (from memory); time by the model of the salt's way.
 
-    >>> from pantry_core.mixes.request import Meat
+    >>> from pantry_core.meat import Meat
     >>> sheet = weigh(WeighRequest(
     ...     profile="us", method="dry-cure", target_salt_pct=2.5, cure={"name": "cure-1"},
     ...     meat=Meat(kind="pork", mass_g=1000.0, thickness_mm=50.8, shape="slab")))
@@ -81,9 +80,7 @@ def weigh(request: WeighRequest) -> WeighOut:
     pickle = _pickle(request, mix) if request.is_brine else None
     salt = _salt(request, mix)
     nitrite = _nitrite(request, mix)
-    ready = None
-    if request.target_salt_pct > 0:
-        ready = Ready(days=week_an_inch_days(request.meat.thickness_mm))
+    ready = readiness(request, mix.salt)
     nitrate_limit = PROFILES[request.profile].nitrate_brine if request.is_brine else None
     return WeighOut(
         lines=tuple(lines),
@@ -93,7 +90,7 @@ def weigh(request: WeighRequest) -> WeighOut:
         nitrate=Nitrate(0.0, nitrate_limit.value if nitrate_limit else None, "none"),
         needle_g=None,
         ready=ready,
-        notices=cautions(request, mix.salt, mix.salt_too_much, lines, salt, nitrite, pickle),
+        notices=cautions(request, mix.salt, mix.salt_too_much, lines, salt, nitrite, pickle, ready),
     )
 
 

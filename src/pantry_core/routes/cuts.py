@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from typing import Literal
 
-from pantry_core.mixes.request import Kind, Shape
+from pantry_core.meat import Kind, Shape
 from pantry_core.rules.constants import (
     WATER_IN_BELLY,
     WATER_IN_DUCK,

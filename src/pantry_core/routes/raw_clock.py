@@ -1,8 +1,9 @@
 """How long a piece stays raw, set against how long it may."""
 
 from pantry_core.errors import within
+from pantry_core.meat import Kind
 from pantry_core.mixes.nitrite import Verdict
-from pantry_core.mixes.request import Kind, Method
+from pantry_core.mixes.request import Method
 from pantry_core.mixes.result import Notice, notice
 from pantry_core.rules.constants import LONG_CURE_SALT_PCT
 from pantry_core.rules.raw_clock import (

@@ -4,14 +4,14 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from pantry_core.errors import within
+from pantry_core.meat import MOST_MEAT_G
 from pantry_core.mixes.nitrite import Verdict
-from pantry_core.mixes.request import MOST_MEAT_G, MOST_THICKNESS_MM, Method
+from pantry_core.mixes.request import Method
 from pantry_core.mixes.result import Notice
 from pantry_core.routes.cuts import Cut
 from pantry_core.routes.raw_clock import judge_raw, raw_limits
 from pantry_core.rules.constants import THAW_H_PER_KG, THAW_LEAST_H
 from pantry_core.rules.raw_clock import RawLimits
-from pantry_core.salt.waiting import week_an_inch_days
 
 PLACES = ("freezer", "fridge", "counter", "hob", "smoker", "oven")
 
@@ -69,28 +69,28 @@ def route(
     method: Method,
     *,
     mass_g: float,
-    thickness_mm: float,
+    wait_days: float,
     verdict: Verdict,
     target_salt_pct: float,
     frozen: bool = False,
 ) -> Route:
     """The steps that a method takes with a cut.
 
-    Parameters: cut; method, one of CURING; mass_g [g] and thickness_mm [mm] of the piece; verdict
-    on its nitrite; target_salt_pct [%]; frozen, whether it is bought frozen.
-    Returns: the route; the curing step lasts a week an inch at least (a dry brine 12 to 72 h) and
-    at most as long as the raw clock leaves.
-    Raises: OutOfRange for a mass or thickness outside the ranges of `weigh`.
+    Parameters: cut; method, one of CURING; mass_g [g]; wait_days, by the cook's school [d];
+    verdict on its nitrite; target_salt_pct [%]; frozen, whether it is bought frozen.
+    Returns: the route; the curing step lasts the wait at least (a dry brine 12 to 72 h) and at most
+    as long as the raw clock leaves.
+    Raises: OutOfRange for a mass outside the range of `weigh`, or a wait over a year.
     Source: common practice; thawing by USDA, The Big Thaw (from memory).
     """
     kilos = within("mass_g", mass_g, 1e-6, MOST_MEAT_G, "g") / 1000.0
-    within("thickness_mm", thickness_mm, 1e-6, MOST_THICKNESS_MM, "mm")
+    within("wait_days", wait_days, 0.0, 366.0, "d")
     limits = raw_limits(cut.kind, method, verdict, target_salt_pct)
     before = [*_bought(kilos, frozen=frozen), *_prepared(method, cut)]
     after = [*_lifted(method, cut)]
     around_h = sum(step.max_h for step in (*before, *after) if step.kind in RAW_KINDS)
     longest_h = 24.0 * limits.stop.value - around_h if limits else 24.0 * 60
-    curing = _curing(method, thickness_mm, longest_h)
+    curing = _curing(method, 24.0 * wait_days, longest_h)
     steps = (*before, curing, *after, *_cooked(cut, kilos), *_served(cut))
     raw = [step for step in (*before, curing, *after) if step.kind in RAW_KINDS]
     least_raw_h = sum(step.min_h for step in raw)
@@ -123,14 +123,14 @@ def _prepared(method: Method, cut: Cut) -> Iterator[RouteStep]:
     yield RouteStep("trim", "trim", "Trim and weigh", begin, "counter", 0.5, 0.5, 0.5, 30)
 
 
-def _curing(method: Method, thickness_mm: float, longest_h: float) -> RouteStep:
+def _curing(method: Method, wait_h: float, longest_h: float) -> RouteStep:
     if method == "dry-brine":
         least, usual, most = DRY_BRINE_H
         return RouteStep(
             method, method, "Dry brine", "Salt it all over; onto a rack, uncovered, skin up",
             "fridge", least, usual, max(least, min(most, longest_h)), 15,
         )  # fmt: skip
-    least = usual = 24.0 * week_an_inch_days(thickness_mm)
+    least = usual = wait_h
     most = max(least, longest_h)
     if method == "dry-cure":
         return RouteStep(

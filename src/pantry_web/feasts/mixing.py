@@ -2,11 +2,13 @@
 
 from dataclasses import dataclass
 
+from pantry_core.meat import Meat
 from pantry_core.mixes.nitrite import nitrite_case
-from pantry_core.mixes.request import Cure, Meat, Method, WeighRequest
+from pantry_core.mixes.request import Cure, Method, WeighRequest
 from pantry_core.mixes.result import Notice, WeighOut
 from pantry_core.mixes.weigh import weigh
 from pantry_core.routes.cuts import CUTS, Cut
+from pantry_core.routes.schools import Schooling, SchoolName, schooling
 from pantry_core.routes.steps import Route, route
 from pantry_core.rules.profiles import PROFILES, ProfileName
 from pantry_web.feasts.models import Dish
@@ -17,6 +19,17 @@ METHODS: dict[Dish.Method, Method] = {
     Dish.Method.DRY_CURE: "dry-cure",
     Dish.Method.DRY_BRINE: "dry-brine",
 }
+
+
+SCHOOLS: dict[Dish.School, SchoolName] = {
+    Dish.School.MODEL: "model",
+    Dish.School.WEEK_AN_INCH: "week-an-inch",
+    Dish.School.TWO_DAYS_A_KILO: "two-days-a-kilo",
+    Dish.School.FIVE_DAYS: "five-days",
+    Dish.School.FORTNIGHT: "fortnight",
+}
+LONGEST_WAIT_D = 365.0
+"""A wait beyond a year is as good as a year: it stops all the same."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,6 +46,7 @@ class Mix:
     sugar_pct: float
     water_g: float | None
     is_pink: bool
+    school: SchoolName = "model"
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,6 +65,7 @@ class Mixed:
     sheet: WeighOut
     cut: Cut
     route: Route
+    schools: Schooling
 
     @property
     def notices(self) -> tuple[Notice, ...]:
@@ -76,16 +91,18 @@ def work_out(mix: Mix, house: House) -> Mixed:
     request = weigh_request(mix, house)
     sheet = weigh(request)
     cut = CUTS[mix.cut]
+    ready = sheet.ready.days if sheet.ready else None
+    schools = schooling(mix.mass_g, mix.thickness_mm, ready)
     way = route(
         cut,
         mix.method,
         mass_g=mix.mass_g,
-        thickness_mm=mix.thickness_mm,
+        wait_days=min(schools.chosen(mix.school), LONGEST_WAIT_D),
         verdict=sheet.nitrite.verdict,
         target_salt_pct=mix.target_salt_pct,
         frozen=mix.is_frozen,
     )
-    return Mixed(request, sheet, cut, way)
+    return Mixed(request, sheet, cut, way, schools)
 
 
 def house_of(kitchen: Kitchen) -> House:
@@ -106,6 +123,7 @@ def mix_of(dish: Dish) -> Mix:
         sugar_pct=dish.sugar_pct,
         water_g=dish.water_g,
         is_pink=dish.is_pink,
+        school=SCHOOLS[Dish.School(dish.school)],
     )
 
 

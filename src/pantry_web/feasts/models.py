@@ -34,6 +34,13 @@ class Dish(models.Model):
         DRY_CURE = "dry-cure", "Dry cure, bagged"
         DRY_BRINE = "dry-brine", "Dry brine"
 
+    class School(models.TextChoices):
+        MODEL = "model", "This model"
+        WEEK_AN_INCH = "week-an-inch", "A week an inch"
+        TWO_DAYS_A_KILO = "two-days-a-kilo", "Two days a kilo, and two"
+        FIVE_DAYS = "five-days", "Five days"
+        FORTNIGHT = "fortnight", "A fortnight"
+
     feast = models.ForeignKey(Feast, models.PROTECT, related_name="dishes")
     name = models.CharField(max_length=80)
     cut = models.CharField(max_length=20)
@@ -46,6 +53,7 @@ class Dish(models.Model):
     sugar_pct = models.FloatField(default=0.0)
     water_g = models.FloatField(null=True, blank=True)
     is_pink = models.BooleanField(default=False)
+    school = models.CharField(max_length=16, choices=School, default=School.MODEL)
 
     class Meta:
         ordering = ["pk"]

@@ -4,7 +4,7 @@ from typing import Any
 
 from django import forms
 
-from pantry_core.mixes.request import MOST_MEAT_G
+from pantry_core.meat import MOST_MEAT_G
 from pantry_web.feasts.models import Event
 from pantry_web.fields import NumberField, QuantityField
 from pantry_web.forms import KitchenForm

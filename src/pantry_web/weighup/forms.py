@@ -4,14 +4,8 @@ from typing import Any
 
 from django import forms
 
-from pantry_core.mixes.request import (
-    MOST_BONE_SHARE,
-    MOST_MEAT_G,
-    MOST_SALT_PCT,
-    MOST_SUGAR_PCT,
-    MOST_THICKNESS_MM,
-    MOST_WATER_G,
-)
+from pantry_core.meat import MOST_BONE_SHARE, MOST_MEAT_G, MOST_THICKNESS_MM
+from pantry_core.mixes.request import MOST_SALT_PCT, MOST_SUGAR_PCT, MOST_WATER_G
 from pantry_core.routes.cuts import CUTS
 from pantry_web.feasts.mixing import Mix
 from pantry_web.feasts.models import Dish
@@ -54,6 +48,7 @@ class DishForm(KitchenForm):
     salt = NumberField(0, MOST_SALT_PCT, unit="%", label="How salty")
     sugar = NumberField(0, MOST_SUGAR_PCT, unit="%", label="Sugar or treacle", required=False)
     bone = NumberField(0, 100 * MOST_BONE_SHARE, unit="%", label="Bone", required=False)
+    school = forms.ChoiceField(choices=Dish.School.choices, label="How long, by whom")
     is_pink = forms.BooleanField(label="Pink, with curing salt no. 1", required=False)
     is_frozen = forms.BooleanField(label="Bought frozen", required=False)
 
@@ -84,6 +79,7 @@ class DishForm(KitchenForm):
             sugar_pct=self.kept("sugar") or 0.0,
             water_g=self.kept("water") if cleaned["method"] == "even-brine" else None,
             is_pink=cleaned["is_pink"],
+            school=cleaned["school"],
         )
 
 
@@ -100,9 +96,16 @@ def as_it_is(dish: Dish) -> dict[str, object]:
         "sugar": dish.sugar_pct,
         "bone": 100.0 * dish.bone_share,
         "is_pink": dish.is_pink,
+        "school": dish.school,
         "is_frozen": dish.is_frozen,
     }
 
 
-FIRST = {"method": "even-brine", "salt": 2.0, "cut": "gammon-flat", "is_pink": True}
+FIRST = {
+    "method": "even-brine",
+    "salt": 2.0,
+    "cut": "gammon-flat",
+    "is_pink": True,
+    "school": "model",
+}
 """How the form of a new dish begins."""

@@ -1,0 +1,295 @@
+"""Salt on its way through a piece, stage by stage."""
+
+from dataclasses import dataclass, field
+from math import ceil
+from typing import Literal
+
+import numpy as np
+
+from pantry_core.meat import Meat, Shape
+from pantry_core.salt.properties import at_temperature, band_of
+from pantry_core.salt.request import (
+    SATURATED_G_G,
+    Brine,
+    Dry,
+    Needle,
+    Rest,
+    SaltRequest,
+    Soak,
+    Stage,
+    Surface,
+)
+from pantry_core.salt.shells import (
+    CLOSED,
+    HELD,
+    LAYERS,
+    Vector,
+    between,
+    modes,
+    shells,
+    time_to_take,
+)
+
+LEAST_SALT_G = 1e-3
+"""Less salt than this is none, where a balance is taken."""
+SAMPLE_H = 6.0
+MOST_SAMPLES = 60
+"""A stage is told every six hours or so, and at most so many times."""
+
+
+@dataclass(frozen=True, slots=True)
+class SaltAnswer:
+    """Salt over time, of the meat as it was [%]; times from the first stage's beginning [h]."""
+
+    hours: tuple[float, ...]
+    mean_pct: tuple[float, ...]
+    heart_pct: tuple[float, ...]
+    rim_pct: tuple[float, ...]
+    least_pct: tuple[float, ...]
+    outside_g_g: float | None
+    balance_error: float
+    format: Literal["pantry-clock/1"] = "pantry-clock/1"
+
+
+@dataclass
+class Piece:
+    """A piece with its salt by layers, and the book that is kept of all salt.
+
+    `layers` are concentrations from the heart to the rim [g salt per g water], `water_g` the water
+    in the piece, `way_m` how far the salt goes. `given_g` is all salt that came, `gone_g` what was
+    poured or brushed away at a stage's end.
+    """
+
+    meat: Meat
+    diffusivity_m2_s: float
+    water_g: float
+    layers: Vector
+    outside_g_g: float | None = None
+    given_g: float = 0.0
+    gone_g: float = 0.0
+    hours: float = 0.0
+    samples: list[tuple[float, Vector, float]] = field(default_factory=list)
+    """Hours, salt of the meat by layers and at the rim [%]."""
+
+    @property
+    def way_m(self) -> float:
+        """Half of the thickness, all of it with a closed face: the wait is fourfold [m]."""
+        return self.meat.thickness_mm / 1000.0 * (1.0 if self.meat.closed_faces else 0.5)
+
+    @property
+    def salt_g(self) -> float:
+        """Salt in the piece [g]."""
+        return self.water_g * float(shells(self.meat.shape).shares @ self.layers)
+
+    @property
+    def imbalance_g(self) -> float:
+        """What the book lacks [g]."""
+        return self.given_g - self.salt_g - self.gone_g
+
+    def pct(self, concentrations: Vector | float) -> Vector:
+        """Concentrations as salt of the meat as it was [%]."""
+        share = 100.0 * self.water_g / self.meat.salted_g
+        return np.asarray(concentrations) * share
+
+    def scaled(self, hours: Vector) -> Vector:
+        """Hours in parts of way² / diffusivity."""
+        return hours * 3600.0 * self.diffusivity_m2_s / self.way_m**2
+
+    def note(self, hours: float, layers: Vector, rim_g_g: float) -> None:
+        """Take a sample, hours after the last stage's end."""
+        self.samples.append((self.hours + hours, self.pct(layers), float(self.pct(rim_g_g))))
+
+
+def travel(request: SaltRequest) -> SaltAnswer:
+    """Follow the salt through all stages.
+
+    Parameters: request; its fields carry their units and ranges.
+    Returns: salt of the meat at the rim, at the heart, in the mean and where it is least [%], each
+    stage's end included; `outside_g_g` at the end, None when nothing is outside; `balance_error`,
+    salt lost or made in parts of all salt.
+    Raises: nothing for a request that could be made.
+    Source: Fick's second law in the water of the meat; Crank, The Mathematics of Diffusion. A
+    needle spreads its pickle over the inner half of the thickness, its water over the piece.
+
+    >>> from pantry_core.salt.request import SaltRequest
+    >>> answer = travel(SaltRequest.model_validate({
+    ...     "meat": {"kind": "pork", "mass_g": 1000, "thickness_mm": 40, "shape": "slab"},
+    ...     "stages": [{"kind": "surface", "hours": 168, "water_phase_g_g": 0.03}]}))
+    >>> round(answer.heart_pct[-1] / (0.03 * 74), 3)
+    0.499
+    """
+    journey = followed(request)
+    return SaltAnswer(
+        hours=tuple(journey.hours),
+        mean_pct=_listed(journey.mean_pct),
+        heart_pct=_listed(journey.heart_pct),
+        rim_pct=_listed(journey.rim_pct),
+        least_pct=_listed(np.minimum(journey.heart_pct, journey.layers_pct.min(axis=1))),
+        outside_g_g=journey.piece.outside_g_g,
+        balance_error=abs(journey.piece.imbalance_g) / max(journey.piece.given_g, LEAST_SALT_G),
+    )
+
+
+@dataclass(frozen=True)
+class Journey:
+    """What `travel` tells, and the salt of every layer from heart to rim, a row a time [%]."""
+
+    piece: Piece
+    hours: list[float]
+    layers_pct: Vector
+    mean_pct: Vector
+    heart_pct: Vector
+    rim_pct: Vector
+
+    def rings_pct(self, count: int) -> Vector:
+        """Salt in so many rings of equal depth, from heart to rim, a row a time [%]."""
+        layers = shells(self.piece.meat.shape)
+        depths = (np.arange(count) + 0.5) / count
+        return np.asarray([np.interp(depths, layers.middles, row) for row in self.layers_pct])
+
+
+def followed(request: SaltRequest) -> Journey:
+    """Follow the salt through all stages and keep what lies in each layer.
+
+    Parameters and errors as in `travel`.
+    """
+    piece = begun(request)
+    for stage in request.stages:
+        go_through(piece, stage)
+    hours, layers, rims = zip(*piece.samples, strict=True)
+    layers_pct = np.asarray(layers)
+    shape = request.meat.shape
+    return Journey(
+        piece=piece,
+        hours=list(hours),
+        layers_pct=layers_pct,
+        mean_pct=layers_pct @ shells(shape).shares,
+        heart_pct=hearts_of(layers_pct, shape),
+        rim_pct=np.asarray(rims),
+    )
+
+
+def begun(request: SaltRequest) -> Piece:
+    """The piece before its first stage, its diffusivity as given or by kind and temperature."""
+    meat = request.meat
+    diffusivity = request.diffusivity_m2_s or at_temperature(
+        band_of(meat.kind).usual.value, request.temperature_c
+    )
+    start_g_g = request.start_pct / 100.0 / meat.water_g_g
+    piece = Piece(meat, diffusivity, meat.water_g_g * meat.salted_g, np.full(LAYERS, start_g_g))
+    piece.given_g = piece.salt_g
+    piece.note(0.0, piece.layers, start_g_g)
+    return piece
+
+
+def go_through(piece: Piece, stage: Stage) -> None:
+    """Take a piece through one stage."""
+    match stage:
+        case Surface():
+            _held(piece, stage.hours, stage.water_phase_g_g)
+            piece.outside_g_g = stage.water_phase_g_g
+        case Brine():
+            piece.given_g += stage.salt_g
+            _bathed(piece, stage.hours, stage.water_g, stage.salt_g)
+        case Soak():
+            for _ in range(stage.changes + 1):
+                _bathed(piece, stage.hours / (stage.changes + 1), stage.water_g, 0.0)
+        case Dry():
+            _dry(piece, stage)
+        case Needle():
+            _needle(piece, stage)
+        case Rest():
+            _closed(piece, stage.hours)
+
+
+def hearts_of(concentrations: Vector, shape: Shape) -> Vector:
+    """Concentrations at the very heart, from the two innermost layers, as a parabola."""
+    middles = shells(shape).middles
+    bend = middles[0] ** 2 / (middles[1] ** 2 - middles[0] ** 2)
+    first, second = concentrations[..., 0], concentrations[..., 1]
+    return np.asarray(np.maximum(first - (second - first) * bend, 0.0))
+
+
+def _times(hours: float) -> Vector:
+    return np.linspace(0.0, hours, 1 + max(1, min(MOST_SAMPLES, ceil(hours / SAMPLE_H))))[1:]
+
+
+def _closed(piece: Piece, hours: float) -> None:
+    times = _times(hours)
+    rows = modes(piece.meat.shape, CLOSED).later(piece.layers, piece.scaled(times))
+    for time, row in zip(times, rows, strict=True):
+        piece.note(float(time), row, float(row[-1]))
+    _ended(piece, hours, rows[-1], None)
+
+
+def _held(piece: Piece, hours: float, rim_g_g: float) -> None:
+    """The rim is held; what the layers gain has come from outside."""
+    before = piece.salt_g
+    times = _times(hours)
+    rows = rim_g_g + modes(piece.meat.shape, HELD).later(
+        piece.layers - rim_g_g, piece.scaled(times)
+    )
+    for time, row in zip(times, rows, strict=True):
+        piece.note(float(time), row, rim_g_g)
+    _ended(piece, hours, rows[-1], None)
+    piece.given_g += piece.salt_g - before
+
+
+def _bathed(piece: Piece, hours: float, water_g: float, salt_g: float) -> None:
+    """A bath of its own water; what is left in it is poured away."""
+    times = _times(hours)
+    state = np.append(piece.layers, salt_g / water_g)
+    rows = modes(piece.meat.shape, water_g / piece.water_g).later(state, piece.scaled(times))
+    for time, row in zip(times, rows, strict=True):
+        piece.note(float(time), row[:-1], float(row[-1]))
+    left_g_g = float(rows[-1][-1])
+    _ended(piece, hours, rows[-1][:-1], left_g_g)
+    piece.gone_g += left_g_g * water_g
+
+
+def _dry(piece: Piece, stage: Dry) -> None:
+    """Salt dissolves at the rim until it is used up; what is left at the end is brushed off."""
+    before = piece.given_g
+    used_up_h = used_up_after(piece, stage.salt_g)
+    if used_up_h > 0:
+        _held(piece, min(used_up_h, stage.hours), SATURATED_G_G)
+    taken_g = piece.given_g - before
+    piece.given_g = before + stage.salt_g
+    if used_up_h < stage.hours:
+        _closed(piece, stage.hours - used_up_h)
+    else:
+        piece.gone_g += stage.salt_g - taken_g
+        piece.outside_g_g = SATURATED_G_G
+
+
+def used_up_after(piece: Piece, salt_g: float) -> float:
+    """When so much dry salt has gone in, infinite when the piece cannot take it all [h]."""
+    scaled = time_to_take(piece.meat.shape, piece.layers - SATURATED_G_G, salt_g / piece.water_g)
+    return scaled / float(piece.scaled(np.asarray(1.0)))
+
+
+def _needle(piece: Piece, stage: Needle) -> None:
+    """Pickle over the inner half of the thickness; its water swells all of the piece alike."""
+    pickle_g = stage.share * piece.meat.salted_g
+    salt_g = pickle_g * stage.salt_pct / 100.0
+    low, high = (0.25, 0.75) if piece.meat.closed_faces else (0.0, 0.5)
+    inner = between(piece.meat.shape, low, high)
+    swollen_g = piece.water_g + pickle_g - salt_g
+    piece.layers = piece.layers * (piece.water_g / swollen_g)
+    piece.layers = piece.layers + inner * salt_g / (
+        swollen_g * float(shells(piece.meat.shape).shares @ inner)
+    )
+    piece.water_g = swollen_g
+    piece.given_g += salt_g
+    piece.outside_g_g = None
+    piece.note(0.0, piece.layers, float(piece.layers[-1]))
+
+
+def _ended(piece: Piece, hours: float, layers: Vector, outside_g_g: float | None) -> None:
+    piece.hours += hours
+    piece.layers = layers
+    piece.outside_g_g = outside_g_g
+
+
+def _listed(values: Vector) -> tuple[float, ...]:
+    return tuple(float(value) for value in values)

@@ -1,0 +1,119 @@
+"""What must hold of the salt's way whatever the piece, and what is refused."""
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from pantry_core.formats.operations import salt_document
+from pantry_core.formats.reading import WrongInput
+from pantry_core.meat import Meat
+from pantry_core.salt.advice import first_hour, lift_then_rest, needle_then_brine_h, soak_to
+from pantry_core.salt.ready import wait
+from pantry_core.salt.request import Brine
+
+MEAT = {"kind": "pork", "mass_g": 2000, "thickness_mm": 50, "shape": "slab"}
+PIECE = Meat(**MEAT)
+BRINE = {"kind": "brine", "hours": 240, "water_g": 2000, "salt_g": 80}
+REST = {"kind": "rest", "hours": 24}
+
+hours = st.floats(0.5, 400)
+stages = st.one_of(
+    st.builds(lambda h: {"kind": "rest", "hours": h}, hours),
+    st.builds(lambda h, c: {"kind": "surface", "hours": h, "water_phase_g_g": c}, hours,
+              st.floats(0, 0.35)),
+    st.builds(lambda h, w, s: {"kind": "brine", "hours": h, "water_g": w, "salt_g": s}, hours,
+              st.floats(50, 20_000), st.floats(0, 500)),
+    st.builds(lambda h, s: {"kind": "dry", "hours": h, "salt_g": s}, hours, st.floats(0, 900)),
+    st.builds(lambda a, p: {"kind": "needle", "share": a, "salt_pct": p}, st.floats(0.01, 0.3),
+              st.floats(0, 26)),
+    st.builds(lambda h, w, n: {"kind": "soak", "hours": h, "water_g": w, "changes": n},
+              st.floats(0.5, 72), st.floats(100, 20_000), st.integers(0, 6)),
+)  # fmt: skip
+pieces = st.fixed_dictionaries(
+    {
+        "kind": st.sampled_from(["pork", "poultry", "fish"]), "mass_g": st.floats(200, 9000),
+        "thickness_mm": st.floats(8, 150), "shape": st.sampled_from(["slab", "cylinder", "ball"]),
+        "closed_faces": st.sampled_from([0, 1]),
+    }
+)  # fmt: skip
+
+
+@settings(max_examples=150, deadline=None)
+@given(pieces, st.lists(stages, min_size=1, max_size=8), st.floats(0, 3))
+def test_salt_is_neither_made_nor_lost(meat, way, start):
+    answer = salt_document({"meat": meat, "stages": way, "start_pct": start})
+    assert answer["balance_error"] <= 1e-9
+    columns = [answer[f"{name}_pct"] for name in ("mean", "heart", "rim", "least")]
+    assert {len(column) for column in columns} == {len(answer["hours"])}
+    assert answer["hours"] == sorted(answer["hours"])
+    assert answer["hours"][-1] == pytest.approx(sum(stage.get("hours", 0) for stage in way))
+    for mean, heart, least in zip(columns[0], columns[1], columns[3], strict=True):
+        assert -1e-9 <= least <= min(mean, heart) + 1e-9
+
+
+def days(meat, supply, ratio, celsius):
+    return wait(Meat(**meat), supply, ratio, 0.70, celsius).days
+
+
+@settings(max_examples=150, deadline=None)
+@given(pieces, st.sampled_from([("bath", 0.5), ("bath", 3.0), ("dry", 0.08), ("dry", 0.5)]),
+       st.floats(0, 14), st.floats(1.01, 2))  # fmt: skip
+def test_thicker_is_never_faster_warmer_never_slower_skin_never_faster(meat, supply, celsius, more):
+    usual = days(meat, *supply, celsius)
+    assert days(meat | {"thickness_mm": meat["thickness_mm"] * more}, *supply, celsius) > usual
+    assert days(meat, *supply, celsius + 1) < usual
+    open_faces, skin = (days(meat | {"closed_faces": n}, *supply, celsius) for n in (0, 1))
+    assert skin == pytest.approx(4 * open_faces)  # twice the way, four times the wait
+
+
+@pytest.mark.parametrize("shape", ["slab", "cylinder", "ball"])
+def test_more_needle_is_never_later(shape):
+    piece = Meat(**MEAT | {"shape": shape})
+    waits = [needle_then_brine_h(piece, 2000, 80, share) for share in (0.02, 0.05, 0.1, 0.15)]
+    assert waits == sorted(waits, reverse=True)
+    assert waits[0] < 24 * wait(piece, "bath", 2000 / 1480, 0.70, 4.0).days
+
+
+def test_a_strong_brine_is_lifted_and_then_rests():
+    advice = lift_then_rest(PIECE, 2000, 400, 2.0)
+    assert advice.lift_h < advice.ready_h
+    way = [BRINE | {"hours": advice.lift_h, "salt_g": 400},
+           REST | {"hours": advice.ready_h - advice.lift_h}]  # fmt: skip
+    answer = salt_document({"meat": MEAT, "stages": way})
+    assert answer["mean_pct"][-1] == pytest.approx(2.0, rel=0.01)
+    assert answer["least_pct"][-1] == pytest.approx(1.4, rel=0.01)
+    assert lift_then_rest(PIECE, 2000, 20, 2.0) is None
+
+
+def test_a_soak_brings_it_down_and_takes_the_rim_first():
+    way = (Brine(**BRINE | {"salt_g": 140}),)
+    advice = soak_to(PIECE, way, 1.8, 4000, 2)
+    assert advice.mean_pct == pytest.approx(1.8, rel=0.01)
+    assert advice.rim_pct < advice.mean_pct < advice.heart_pct
+    assert soak_to(PIECE, way, 1.8, 4000, 6).hours < advice.hours
+    assert soak_to(PIECE, way, 0.01, 4000, 0) is None
+    assert first_hour(lambda h: h > 1e9, 10.0) is None
+
+
+@pytest.mark.parametrize(
+    ("changes", "where"),
+    [
+        ({"temperature_c": -1}, "temperature_c"), ({"temperature_c": 16}, "temperature_c"),
+        ({"stages": []}, "stages"), ({"stages": [REST] * 500}, "stages"),
+        ({"stages": [BRINE | {"water_g": 0}]}, "stages.0.brine.water_g"),
+        ({"stages": [{"kind": "soak", "hours": 200, "water_g": 500}]}, "stages.0.soak.hours"),
+        ({"stages": [{"kind": "boil", "hours": 1}]}, "stages.0"),
+        ({"stages": [REST | {"hours": 0}]}, "stages.0.rest.hours"),
+        ({"diffusivity_m2_s": 0}, "diffusivity_m2_s"), ({"start_pct": float("nan")}, "start_pct"),
+    ],
+)  # fmt: skip
+def test_refuses(changes, where):
+    with pytest.raises(WrongInput) as refused:
+        salt_document({"meat": MEAT, "stages": [BRINE]} | changes)
+    assert [each.where for each in refused.value.problems] == [where]
+    assert "would do" in refused.value.problems[0].what
+
+
+def test_a_thickness_that_the_mass_hardly_allows_is_told():
+    notices = salt_document({"meat": MEAT | {"mass_g": 90}, "stages": [BRINE]})["notices"]
+    assert [each["code"] for each in notices] == ["thick-for-mass"]
