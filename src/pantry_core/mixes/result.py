@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from pantry_core.mixes.nitrite import Verdict
+from pantry_core.rules.constants import NITRITE_IN_CURE_1
 from pantry_core.rules.rule import Rule, Source
 
 Level = Literal["stop", "caution", "note"]
@@ -106,6 +107,11 @@ class WeighOut:
     def grams(self, name: str) -> float:
         """Grams of the line with this name, 0 when there is none [g]."""
         return sum(line.grams for line in self.lines if line.name == name)
+
+    @property
+    def all_salt_g(self) -> float:
+        """All sodium chloride, that of the curing salt included [g]."""
+        return self.grams("salt") + self.grams("curing-salt") * (1.0 - NITRITE_IN_CURE_1.value)
 
     @property
     def stops(self) -> tuple[Notice, ...]:

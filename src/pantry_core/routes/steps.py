@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass
+from typing import Final
 
 from pantry_core.errors import within
 from pantry_core.meat import MOST_MEAT_G
@@ -18,7 +19,7 @@ PLACES = ("freezer", "fridge", "counter", "hob", "smoker", "oven")
 ONCE_A_DAY_H = 16.0
 """Rounds may lie one and a half times this apart, so a piece is turned every 24 h at the least."""
 
-DRY_BRINE_H = (12.0, 24.0, 72.0)
+DRY_BRINE_H: Final = (12.0, 24.0, 72.0)
 """Shortest, usual and longest dry brine [h] (common practice)."""
 
 CURING = ("even-brine", "dry-cure", "dry-brine")

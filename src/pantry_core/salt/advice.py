@@ -16,7 +16,7 @@ from pantry_core.salt.request import (
     Soak,
     Stage,
 )
-from pantry_core.salt.travel import SaltAnswer, travel
+from pantry_core.salt.travel import End, ended
 
 HALVINGS = 24
 
@@ -53,19 +53,19 @@ def lift_then_rest(
     """
     within("target_pct", target_pct, 1e-6, 30.0, "%")
 
-    def told(*stages: Stage) -> SaltAnswer:
-        return travel(SaltRequest(meat=meat, temperature_c=temperature_c, stages=stages))
+    def told(*stages: Stage) -> End:
+        return ended(SaltRequest(meat=meat, temperature_c=temperature_c, stages=stages))
 
     def brine(hours: float) -> Brine:
         return Brine(kind="brine", hours=hours, water_g=water_g, salt_g=salt_g)
 
-    lift_h = first_hour(lambda h: told(brine(h)).mean_pct[-1] >= target_pct, MOST_HOURS)
+    lift_h = first_hour(lambda h: told(brine(h)).mean_pct >= target_pct, MOST_HOURS)
     if lift_h is None:
         return None
 
     def even_enough(rest_h: float) -> bool:
         answer = told(brine(lift_h), Rest(kind="rest", hours=rest_h))
-        return answer.least_pct[-1] >= COOKED.value * answer.mean_pct[-1]
+        return answer.least_pct >= COOKED.value * answer.mean_pct
 
     rest_h = first_hour(even_enough, MOST_HOURS)
     return None if rest_h is None else Lift(lift_h, lift_h + rest_h)
@@ -104,7 +104,7 @@ def needle_then_brine_h(
     def reached(hours: float) -> bool:
         brine = Brine(kind="brine", hours=hours, water_g=water_left_g, salt_g=salt_left_g)
         asked = SaltRequest(meat=meat, temperature_c=temperature_c, stages=(needle, brine))
-        return travel(asked).least_pct[-1] >= goal_pct
+        return ended(asked).least_pct >= goal_pct
 
     return first_hour(reached, MOST_HOURS)
 
@@ -128,20 +128,20 @@ def soak_to(
     """
     within("goal_pct", goal_pct, 0.0, 30.0, "%")
 
-    def after(hours: float) -> SaltAnswer:
+    def after(hours: float) -> End:
         soak = Soak(kind="soak", hours=hours, water_g=water_g, changes=changes)
         asked = SaltRequest(meat=meat, temperature_c=temperature_c, stages=(*stages, soak))
-        return travel(asked)
+        return ended(asked)
 
-    hours = first_hour(lambda h: after(h).mean_pct[-1] <= goal_pct, MOST_SOAK_H)
+    hours = first_hour(lambda h: after(h).mean_pct <= goal_pct, MOST_SOAK_H)
     if hours is None:
         return None
     told = after(hours)
-    return SoakAdvice(hours, told.mean_pct[-1], told.heart_pct[-1], told.rim_pct[-1])
+    return SoakAdvice(hours, told.mean_pct, told.heart_pct, told.rim_pct)
 
 
 def first_hour(reached: Callable[[float], bool], most_h: float) -> float | None:
-    """The first hour, to a minute or so, from which something holds; None when never up to most_h.
+    """The first hour, to one part in 500, from which something holds; None if never up to most_h.
 
     Parameters: reached, which once true stays true; most_h [h], above 0.
 
@@ -156,6 +156,6 @@ def first_hour(reached: Callable[[float], bool], most_h: float) -> float | None:
     for _ in range(HALVINGS):
         middle = (low + high) / 2.0
         low, high = (low, middle) if reached(middle) else (middle, high)
-        if high - low < 1 / 60:
+        if high - low < high / 500:
             break
     return high

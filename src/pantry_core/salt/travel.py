@@ -68,6 +68,7 @@ class Piece:
     given_g: float = 0.0
     gone_g: float = 0.0
     hours: float = 0.0
+    most_samples: int = MOST_SAMPLES
     samples: list[tuple[float, Vector, float]] = field(default_factory=list)
     """Hours, salt of the meat by layers and at the rim [%]."""
 
@@ -94,6 +95,11 @@ class Piece:
     def scaled(self, hours: Vector) -> Vector:
         """Hours in parts of way² / diffusivity."""
         return hours * 3600.0 * self.diffusivity_m2_s / self.way_m**2
+
+    def times(self, hours: float) -> Vector:
+        """When a stage of so many hours is told, its end included [h]."""
+        count = max(1, min(self.most_samples, ceil(hours / SAMPLE_H)))
+        return np.linspace(0.0, hours, 1 + count)[1:]
 
     def note(self, hours: float, layers: Vector, rim_g_g: float) -> None:
         """Take a sample, hours after the last stage's end."""
@@ -148,12 +154,13 @@ class Journey:
         return np.asarray([np.interp(depths, layers.middles, row) for row in self.layers_pct])
 
 
-def followed(request: SaltRequest) -> Journey:
+def followed(request: SaltRequest, *, most_samples: int = MOST_SAMPLES) -> Journey:
     """Follow the salt through all stages and keep what lies in each layer.
 
-    Parameters and errors as in `travel`.
+    Parameters and errors as in `travel`; most_samples of a stage, its end being the last.
     """
     piece = begun(request)
+    piece.most_samples = most_samples
     for stage in request.stages:
         go_through(piece, stage)
     hours, layers, rims = zip(*piece.samples, strict=True)
@@ -166,6 +173,31 @@ def followed(request: SaltRequest) -> Journey:
         mean_pct=layers_pct @ shells(shape).shares,
         heart_pct=hearts_of(layers_pct, shape),
         rim_pct=np.asarray(rims),
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class End:
+    """Salt of the meat when all stages are over [%]."""
+
+    mean_pct: float
+    heart_pct: float
+    rim_pct: float
+    least_pct: float
+
+
+def ended(request: SaltRequest) -> End:
+    """Follow the salt and tell the end alone, for those who ask often.
+
+    Parameters and errors as in `travel`.
+    """
+    journey = followed(request, most_samples=1)
+    heart = float(journey.heart_pct[-1])
+    return End(
+        mean_pct=float(journey.mean_pct[-1]),
+        heart_pct=heart,
+        rim_pct=float(journey.rim_pct[-1]),
+        least_pct=min(heart, float(journey.layers_pct[-1].min())),
     )
 
 
@@ -210,12 +242,8 @@ def hearts_of(concentrations: Vector, shape: Shape) -> Vector:
     return np.asarray(np.maximum(first - (second - first) * bend, 0.0))
 
 
-def _times(hours: float) -> Vector:
-    return np.linspace(0.0, hours, 1 + max(1, min(MOST_SAMPLES, ceil(hours / SAMPLE_H))))[1:]
-
-
 def _closed(piece: Piece, hours: float) -> None:
-    times = _times(hours)
+    times = piece.times(hours)
     rows = modes(piece.meat.shape, CLOSED).later(piece.layers, piece.scaled(times))
     for time, row in zip(times, rows, strict=True):
         piece.note(float(time), row, float(row[-1]))
@@ -225,7 +253,7 @@ def _closed(piece: Piece, hours: float) -> None:
 def _held(piece: Piece, hours: float, rim_g_g: float) -> None:
     """The rim is held; what the layers gain has come from outside."""
     before = piece.salt_g
-    times = _times(hours)
+    times = piece.times(hours)
     rows = rim_g_g + modes(piece.meat.shape, HELD).later(
         piece.layers - rim_g_g, piece.scaled(times)
     )
@@ -237,7 +265,7 @@ def _held(piece: Piece, hours: float, rim_g_g: float) -> None:
 
 def _bathed(piece: Piece, hours: float, water_g: float, salt_g: float) -> None:
     """A bath of its own water; what is left in it is poured away."""
-    times = _times(hours)
+    times = piece.times(hours)
     state = np.append(piece.layers, salt_g / water_g)
     rows = modes(piece.meat.shape, water_g / piece.water_g).later(state, piece.scaled(times))
     for time, row in zip(times, rows, strict=True):

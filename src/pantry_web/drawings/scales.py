@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 GAUGE_WIDTH = 400.0
+BAR_HEIGHT, LABEL_ROOM = 35.0, 92.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -17,14 +18,26 @@ class Gauge:
 
 
 @dataclass(frozen=True, slots=True)
-class Bar:
-    """One time, drawn from 0; `label_x` is where its length is written."""
+class Length:
+    """A length of time to draw [h]: from 0 to `hours`, or as a band about it."""
 
     name: str
     hours: float
+    kind: str
+    band: tuple[float, float] | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Bar:
+    """A length as drawn; `label_x` is where it is written, `usual_x` the middle of a band."""
+
+    name: str
+    hours: float
+    kind: str
+    x: float
     width: float
     label_x: float
-    kind: str
+    usual_x: float | None
     y: float
 
 
@@ -60,21 +73,30 @@ def gauge(ppm: float, enough_ppm: float, most_ppm: float) -> Gauge:
     return Gauge(x(enough_ppm), x(most_ppm), x(ppm))
 
 
-def bars(times: Sequence[tuple[str, float, str]], width: float = 340.0) -> Bars:
-    """Lay times out as bars from 0 on one axis.
+def bars(lengths: Sequence[Length], width: float = 340.0) -> Bars:
+    """Lay lengths of time out as bars on one axis of days.
 
-    Parameters: times, of (name, hours, kind), hours 0 or more; width of the picture.
+    Parameters: lengths [h], 0 or more; width of the picture.
     """
-    longest = max((hours for _, hours, _ in times), default=0.0) or 24.0
-    room = width - 92.0
-    step_d = next((step for step in (1, 2, 7, 14, 28) if longest / 24 / step <= 6), 56)
+    ends = [each.band[1] if each.band else each.hours for each in lengths]
+    longest = max(ends, default=0.0) or 24.0
+    room = width - LABEL_ROOM
+
+    def x(hours: float) -> float:
+        return round(room * hours / longest, 1)
+
     drawn = []
-    for i, (name, hours, kind) in enumerate(times):
-        length = round(max(room * hours / longest, 2.0), 1)
-        drawn.append(Bar(name, hours, length, length + 6.0, kind, 44.0 * i))
-    axis_y = 44.0 * len(times) + 4.0
-    ticks = [
-        Tick(round(room * 24.0 * day / longest, 1), str(day))
-        for day in range(0, int(longest / 24) + 1, step_d)
-    ]
-    return Bars(tuple(drawn), tuple(ticks), width, axis_y + 24.0, axis_y)
+    for i, each in enumerate(lengths):
+        begin, end = each.band or (0.0, each.hours)
+        length = max(x(end) - x(begin), 2.0)
+        drawn.append(
+            Bar(
+                each.name, each.hours, each.kind, x(begin), round(length, 1),
+                round(x(begin) + length + 6.0, 1),
+                x(each.hours) if each.band else None, BAR_HEIGHT * i,
+            )
+        )  # fmt: skip
+    step_d = next((step for step in (1, 2, 7, 14, 28) if longest / 24 / step <= 6), 56)
+    axis_y = BAR_HEIGHT * len(lengths) + 4.0
+    ticks = [Tick(x(24.0 * day), str(day)) for day in range(0, int(longest / 24) + 1, step_d)]
+    return Bars(tuple(drawn), tuple(ticks), width, axis_y + 20.0, axis_y)

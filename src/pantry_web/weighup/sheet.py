@@ -7,11 +7,13 @@ from datetime import datetime
 from pantry_core.mixes.nitrite import nitrite_case
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Line, Notice, WeighOut
+from pantry_core.routes.schools import NAMES as NAMES_OF_SCHOOLS
+from pantry_core.routes.steps import DRY_BRINE_H
 from pantry_core.rules.constants import GRANULATED_SUGAR_TABLESPOON, TABLE_SALT_TABLESPOON
 from pantry_core.rules.profiles import PROFILES, NitriteLimits
 from pantry_core.rules.rule import Rule
-from pantry_web.drawings.scales import Bars, Gauge, bars, gauge
-from pantry_web.feasts.mixing import Mixed
+from pantry_web.drawings.scales import Bars, Gauge, Length, bars, gauge
+from pantry_web.feasts.mixing import Mix, Mixed
 from pantry_web.quantities import hours_of
 
 NAMES = {
@@ -59,28 +61,35 @@ class Sheet:
         return self.least_h - self.left_h
 
 
-def live_sheet(mixed: Mixed, now: datetime, serve_at: datetime) -> Sheet:
+def live_sheet(mixed: Mixed, mix: Mix, now: datetime, serve_at: datetime) -> Sheet:
     """The sheet of a mix that is still open, with the time that is left."""
     left_h = max(hours_of(serve_at - now), 0.0)
     least_h = mixed.route.least_h
-    curing = next(step for step in mixed.route.steps if step.kind == mixed.request.method)
-    school = "Dry brine, at least" if curing.kind == "dry-brine" else "A week an inch"
-    times = bars(
-        (
-            (school, curing.min_h, "school"),
-            ("From shop to table, at least", least_h, "route"),
-            ("Time you have", left_h, "left" if left_h >= least_h else "short"),
-        )
-    )
     return _sheet(
         mixed.request,
         mixed.sheet,
         notices=mixed.notices,
         inside=mixed.cut.inside,
-        times=times,
+        times=bars(tuple(_lengths(mixed, mix, left_h))),
         least_h=least_h,
         left_h=left_h,
     )
+
+
+def _lengths(mixed: Mixed, mix: Mix, left_h: float) -> Iterator[Length]:
+    """The schools side by side, the cook's own marked, and the time that is left."""
+    ready = mixed.sheet.ready
+    for school, days in mixed.schools.days.items():
+        if days is None:
+            continue
+        kind = "chosen" if school == mix.school and mix.method != "dry-brine" else "school"
+        band = (24 * ready.days_low, 24 * ready.days_high) if school == "model" and ready else None
+        yield Length(NAMES_OF_SCHOOLS[school], 24.0 * days, kind, band)
+    if mix.method == "dry-brine":
+        yield Length("Dry brine, 12 to 72 h", DRY_BRINE_H[1], "chosen", DRY_BRINE_H[::2])
+    least_h = mixed.route.least_h
+    yield Length("From shop to table, at least", least_h, "route")
+    yield Length("Time you have", left_h, "left" if left_h >= least_h else "short")
 
 
 def frozen_sheet(request: WeighRequest, result: WeighOut) -> Sheet:

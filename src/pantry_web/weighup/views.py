@@ -7,6 +7,7 @@ from django.views.decorators.http import require_POST
 
 from pantry_core.formats.operations import weigh_out_from
 from pantry_core.mixes.request import WeighRequest
+from pantry_core.routes.steps import CURING
 from pantry_web import clock
 from pantry_web.feasts.access import feast_of, outlook_of
 from pantry_web.feasts.actions.save_dish import add_dish, change_dish
@@ -16,8 +17,12 @@ from pantry_web.feasts.planning import Outlook
 from pantry_web.feasts.refusal import Refused
 from pantry_web.feasts.tasks import next_in_hands
 from pantry_web.kitchens.access import kitchen_of
+from pantry_web.quantities import hours_of
 from pantry_web.weighup.forms import FIRST, METHOD_SAYINGS, DishForm, as_it_is
-from pantry_web.weighup.sheet import Sheet, frozen_sheet, live_sheet
+from pantry_web.weighup.insight import insight, methods_say
+from pantry_web.weighup.sheet import frozen_sheet, live_sheet
+
+SAME_D, MOST_DAYS = 0.05, 10_000.0
 
 
 def new_dish(request: HttpRequest, feast_id: int) -> HttpResponse:
@@ -62,22 +67,19 @@ def answer(request: HttpRequest, feast_id: int) -> HttpResponse:
     kitchen = kitchen_of(request)
     feast = feast_of(request, feast_id)
     form = DishForm(request.POST, units=kitchen.units)
-    sheet = _sheet(request, feast, form)
+    context = _answer(request, feast, form)
     for name in [name for name in form.errors if not request.POST.get(name, "").strip()]:
         del form.errors[name]
-    context = {"form": form, "sheet": sheet, "feast": feast}
     return render(request, "weighup/_answer.html", context)
 
 
 def _page(request: HttpRequest, feast: Feast, form: DishForm, view: Outlook | None) -> HttpResponse:
     context = {
-        "form": form,
-        "feast": feast,
+        **_answer(request, feast, form),
         "dish": view.dish if view else None,
         "outlook": view,
         "following": next_in_hands(view) if view else None,
         "methods": METHOD_SAYINGS,
-        "sheet": _sheet(request, feast, form),
     }
     status = 422 if form.is_bound and form.errors else 200
     return render(request, "weighup/weigh_up.html", context, status=status)
@@ -85,6 +87,7 @@ def _page(request: HttpRequest, feast: Feast, form: DishForm, view: Outlook | No
 
 def _frozen_page(request: HttpRequest, view: Outlook, kept: WeighSheet) -> HttpResponse:
     asked = WeighRequest.model_validate(kept.request)
+    result = weigh_out_from(kept.answer)
     context = {
         "feast": view.dish.feast,
         "dish": view.dish,
@@ -92,20 +95,54 @@ def _frozen_page(request: HttpRequest, view: Outlook, kept: WeighSheet) -> HttpR
         "kept": kept,
         "asked": asked,
         "put_in": view.state.put_in,
-        "sheet": frozen_sheet(asked, weigh_out_from(kept.answer)),
+        "sheet": frozen_sheet(asked, result),
+        "insight": insight(asked, result, _out_after_d(view)),
     }
     return render(request, "weighup/frozen.html", context)
 
 
-def _sheet(request: HttpRequest, feast: Feast, form: DishForm) -> Sheet | None:
-    """The sheet for what the form holds, or None as long as something is missing or wrong."""
+def _out_after_d(view: Outlook) -> float:
+    """How long the piece lies in its cure, by the plan or by what happened [d]."""
+    curing = next(step for step in view.steps if step.kind in CURING)
+    planned = view.planned(curing.key)
+    hours = hours_of(planned.end - planned.start) if planned else curing.prefer_h or curing.min_h
+    return hours / 24.0
+
+
+def _answer(request: HttpRequest, feast: Feast, form: DishForm) -> dict[str, object]:
+    """What is answered to what the form holds; no sheet while something is missing or wrong."""
     kitchen = kitchen_of(request)
+    asked = form
     if not form.is_bound:
-        form = DishForm(_as_typed(form), units=kitchen.units, initial=form.initial)
-    if not form.is_valid_but_for_its_name():
+        asked = DishForm(_as_typed(form), units=kitchen.units, initial=form.initial)
+    context: dict[str, object] = {
+        "form": form, "feast": feast, "sheet": None, "insight": None, "says": [], "changed": None,
+        "ready_days": "", "guess": None,
+    }  # fmt: skip
+    if not asked.is_valid_but_for_its_name():
+        return context
+    mix, house, now = asked.mix(), house_of(kitchen), clock.now(kitchen)
+    mixed = work_out(mix, house)
+    curing = next(step for step in mixed.route.steps if step.kind == mix.method)
+    ready = mixed.sheet.ready
+    return context | {
+        "sheet": live_sheet(mixed, mix, now, feast.serve_at),
+        "insight": insight(mixed.request, mixed.sheet, curing.prefer_h / 24.0),
+        "says": methods_say(mix, house, now, feast.serve_at),
+        "changed": _changed(request.POST.get("was_days", ""), ready.days if ready else None),
+        "ready_days": f"{ready.days:.3f}" if ready else "",
+    }
+
+
+def _changed(was: str, now_days: float | None) -> dict[str, float] | None:
+    """What the last change made of the wait, when it made anything of it."""
+    try:
+        was_days = float(was)
+    except ValueError:
         return None
-    mixed = work_out(form.mix(), house_of(kitchen))
-    return live_sheet(mixed, clock.now(kitchen), feast.serve_at)
+    if now_days is None or not 0 < was_days < MOST_DAYS or abs(was_days - now_days) < SAME_D:
+        return None
+    return {"was_days": was_days, "now_days": now_days}
 
 
 def _as_typed(form: DishForm) -> dict[str, object]:

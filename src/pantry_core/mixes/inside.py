@@ -1,0 +1,138 @@
+"""The salt inside a piece by day, for a mix: what the picture and the comparison need."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+import numpy as np
+
+from pantry_core.errors import OutOfRange, within
+from pantry_core.meat import Meat
+from pantry_core.mixes.readiness import readiness, stage
+from pantry_core.mixes.request import WeighRequest
+from pantry_core.mixes.result import Ready
+from pantry_core.salt.advice import lift_then_rest, needle_then_brine_h
+from pantry_core.salt.properties import at_temperature, band_of
+from pantry_core.salt.request import SaltRequest
+from pantry_core.salt.shells import Vector
+from pantry_core.salt.travel import followed
+
+RINGS = 14
+STRONG_BRINE_PCT = 12.0
+"""A strong brine to compare with [% of the pickle] (common practice)."""
+NEEDLE_SHARE = 0.10
+
+
+@dataclass(frozen=True, slots=True)
+class Inside:
+    """Salt of the meat by day [%]: rim, mean, heart and its band, and rings from the heart out."""
+
+    days: tuple[float, ...]
+    rim: tuple[float, ...]
+    mean: tuple[float, ...]
+    heart: tuple[float, ...]
+    heart_slow: tuple[float, ...]
+    heart_fast: tuple[float, ...]
+    rings: tuple[tuple[float, ...], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Change:
+    """What a change would make of the wait [d]; `gives_up` says at what price."""
+
+    name: str
+    days: float
+    gives_up: str
+
+
+def inside(request: WeighRequest, salt_g: float, days: float) -> Inside | None:
+    """The salt's way through the piece of a mix.
+
+    Parameters: request; salt_g, all sodium chloride of the mix [g]; days to look ahead, 0.1 to 120.
+    Returns: salt by day; the heart also for the slow and the fast end of the band. None where the
+    model does not reach or nothing is salted.
+    Raises: OutOfRange.
+    Source: the model of `salt.travel`.
+    """
+    within("days", days, 0.1, 120.0, "d")
+    if readiness(request, salt_g) is None:
+        return None
+    band = band_of(request.meat.kind)
+
+    def asked(diffusivity: float) -> SaltRequest:
+        return SaltRequest(
+            meat=request.meat,
+            diffusivity_m2_s=at_temperature(diffusivity, request.temperature_c),
+            stages=(stage(request, salt_g, 24.0 * days),),
+        )
+
+    usual = followed(asked(band.usual.value))
+    hours = np.asarray(usual.hours)
+    slow, fast = (followed(asked(rule.value)) for rule in (band.low, band.high))
+    return Inside(
+        days=_rounded(hours / 24.0),
+        rim=_rounded(usual.rim_pct),
+        mean=_rounded(usual.mean_pct),
+        heart=_rounded(usual.heart_pct),
+        heart_slow=_rounded(np.interp(hours, slow.hours, slow.heart_pct)),
+        heart_fast=_rounded(np.interp(hours, fast.hours, fast.heart_pct)),
+        rings=tuple(_rounded(row) for row in usual.rings_pct(RINGS)),
+    )
+
+
+def changes(request: WeighRequest, salt_g: float, ready: Ready) -> tuple[Change, ...]:
+    """What would make the same piece ready sooner, the quickest first.
+
+    Parameters: request; salt_g, all sodium chloride of the mix [g]; ready, as it is now.
+    Returns: those changes that help, each with its wait [d].
+    Raises: nothing for a request that could be made.
+    Source: the model of `salt.travel` and `salt.ready`.
+    """
+    found = (*_cuts(request, salt_g), *_brines(request, salt_g))
+    return tuple(
+        sorted((each for each in found if each.days < ready.days), key=lambda each: each.days)
+    )
+
+
+def _cuts(request: WeighRequest, salt_g: float) -> Iterator[Change]:
+    meat = request.meat
+    opened = [
+        ("Opened flat, or cut in two, to half the thickness",
+         {"thickness_mm": meat.thickness_mm / 2}, "a thinner piece cooks drier"),
+    ]  # fmt: skip
+    if meat.closed_faces:
+        opened.append(("Skin or fat cap off", {"closed_faces": 0}, "no crackling"))
+        opened.append(
+            ("Skin pricked all over", {"closed_faces": 0}, "not intact any more: 68 °C inside")
+        )
+    for name, values, gives_up in opened:
+        other = Meat.model_validate(meat.model_dump() | values)
+        ready = readiness(request.model_copy(update={"meat": other}), salt_g)
+        if ready is not None:
+            yield Change(name, ready.days, gives_up)
+
+
+def _brines(request: WeighRequest, salt_g: float) -> Iterator[Change]:
+    if not request.is_brine or request.water_g is None:
+        return
+    meat, water_g, celsius = request.meat, request.water_g, request.temperature_c
+    try:
+        needle_h = needle_then_brine_h(meat, water_g, salt_g, NEEDLE_SHARE, temperature_c=celsius)
+        strong_g = water_g * STRONG_BRINE_PCT / (100.0 - STRONG_BRINE_PCT)
+        lift = lift_then_rest(meat, water_g, strong_g, request.target_salt_pct, celsius)
+    except OutOfRange:
+        return
+    if needle_h is not None:
+        yield Change(
+            "A tenth of its weight by needle, then the same brine", needle_h / 24.0,
+            "not intact any more: 68 °C inside",
+        )  # fmt: skip
+    if lift is not None:
+        yield Change(
+            f"A strong brine of {STRONG_BRINE_PCT:g} %, out after {lift.lift_h:.0f} h, then rest",
+            lift.ready_h / 24.0,
+            "it must come out on time",
+        )
+
+
+def _rounded(values: Vector) -> tuple[float, ...]:
+    return tuple(round(float(value), 4) for value in values)

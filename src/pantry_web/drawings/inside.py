@@ -1,0 +1,142 @@
+"""The salt inside a piece: its cross-section by rings, and the curves by day."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from pantry_core.mixes.inside import Inside
+
+WIDTH, HEIGHT = 340.0, 150.0
+"""Of the plot, without its margins."""
+LEFT, BELOW = 34.0, 30.0
+SECTION_HEIGHT = 112.0
+FULLEST = 1.3
+"""A ring is inked in full at so many times its even value."""
+
+
+@dataclass(frozen=True, slots=True)
+class Ring:
+    """A ring of the cross-section, from heart to rim; a slab has its rings as level layers."""
+
+    x: float
+    y: float
+    width: float
+    height: float
+    ink: float
+
+
+@dataclass(frozen=True, slots=True)
+class Tick:
+    """A mark on an axis."""
+
+    at: float
+    label: str
+
+
+@dataclass(frozen=True, slots=True)
+class InsidePicture:
+    """Everything drawn, and the numbers a slider moves through."""
+
+    form: Literal["layers", "rounds"]
+    rings: tuple[Ring, ...]
+    rim: str
+    mean: str
+    heart: str
+    doubt: str
+    band_y: float
+    band_height: float
+    days: tuple[Tick, ...]
+    levels: tuple[Tick, ...]
+    ready_x: float | None
+    out_x: float | None
+    shown: int
+    shown_x: float
+    top_pct: float
+    full_pct: float
+    xs: tuple[float, ...]
+
+
+def picture(
+    inside: Inside,
+    *,
+    even_pct: float,
+    share: float,
+    ready_d: float,
+    out_d: float,
+    is_slab: bool,
+    closed: bool,
+) -> InsidePicture:
+    """Lay out the inside of a piece.
+
+    Parameters: inside; even_pct, its salt when all is even [%]; share of that which makes it ready;
+    ready_d and out_d, when the model calls it ready and when the plan takes it out [d]; is_slab;
+    closed, whether one face is.
+    """
+    last = inside.days[-1]
+    top = 1.9 * even_pct
+
+    def x(day: float) -> float:
+        return round(LEFT + WIDTH * min(day / last, 1.0), 1)
+
+    def y(pct: float) -> float:
+        return round(HEIGHT * (1.0 - min(pct / top, 1.0)), 1)
+
+    def line(values: Sequence[float]) -> str:
+        points = zip(inside.days, values, strict=True)
+        return "M" + "L".join(f"{x(day)} {y(pct)}" for day, pct in points)
+
+    back = list(zip(inside.days, inside.heart_slow, strict=True))[::-1]
+    doubt = line(inside.heart_fast) + "".join(f"L{x(day)} {y(pct)}" for day, pct in back) + "Z"
+    shown = min(range(len(inside.days)), key=lambda i: abs(inside.days[i] - out_d))
+    full = FULLEST * even_pct
+    inks = [round(min(pct / full, 1.0), 3) for pct in inside.rings[shown]]
+    step_d = next((step for step in (1, 2, 7, 14) if last / step <= 8), 28)
+    return InsidePicture(
+        form="layers" if is_slab else "rounds",
+        rings=_layers(inks, closed=closed) if is_slab else _rounds(inks),
+        rim=line(inside.rim),
+        mean=line(inside.mean),
+        heart=line(inside.heart),
+        doubt=doubt,
+        band_y=y(even_pct),
+        band_height=round(y(share * even_pct) - y(even_pct), 1),
+        days=tuple(Tick(x(day), str(day)) for day in range(0, int(last) + 1, step_d)),
+        levels=tuple(
+            Tick(y(pct), f"{pct:.1f}") for pct in (0.5 * even_pct, even_pct, 1.5 * even_pct)
+        ),
+        ready_x=x(ready_d) if ready_d <= last else None,
+        out_x=x(out_d) if out_d <= last else None,
+        shown=shown,
+        shown_x=x(inside.days[shown]),
+        top_pct=top,
+        full_pct=full,
+        xs=tuple(x(day) for day in inside.days),
+    )
+
+
+def _layers(inks: Sequence[float], *, closed: bool) -> tuple[Ring, ...]:
+    """Level layers, from the heart: both ways to an open face, or from the closed one down."""
+    count, width = len(inks), LEFT + WIDTH
+    if closed:
+        high = SECTION_HEIGHT / count
+        return tuple(
+            Ring(0, round(i * high, 2), width, round(high, 2), ink) for i, ink in enumerate(inks)
+        )
+    high, middle = SECTION_HEIGHT / 2 / count, SECTION_HEIGHT / 2
+    # A layer is drawn from its outer edge to its mirror's, the rim first, so that each covers less.
+    return tuple(
+        Ring(0, round(middle - (i + 1) * high, 2), width, round(2 * (i + 1) * high, 2), inks[i])
+        for i in reversed(range(count))
+    )[::-1]
+
+
+def _rounds(inks: Sequence[float]) -> tuple[Ring, ...]:
+    """Rounds about the heart, as centre and half axes."""
+    count, across = len(inks), (LEFT + WIDTH) / 2
+    return tuple(
+        Ring(
+            round(across, 1), SECTION_HEIGHT / 2, round(across * (i + 1) / count, 2),
+            round(SECTION_HEIGHT / 2 * (i + 1) / count, 2), ink,
+        )
+        for i, ink in enumerate(inks)
+    )  # fmt: skip

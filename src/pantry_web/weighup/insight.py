@@ -1,0 +1,105 @@
+"""What the model shows of a mix: the inside by day, what is quicker, each method's verdict."""
+
+import json
+from dataclasses import dataclass, replace
+from datetime import datetime
+
+from pantry_core.mixes.inside import Change, Inside, changes, inside
+from pantry_core.mixes.request import WeighRequest
+from pantry_core.mixes.result import Ready, WeighOut
+from pantry_core.salt.ready import COOKED
+from pantry_web.drawings.inside import InsidePicture, picture
+from pantry_web.feasts.mixing import METHODS, House, Mix, work_out
+from pantry_web.quantities import hours_of, span
+
+LONGEST_D, SHORTEST_D = 60.0, 2.0
+
+
+@dataclass(frozen=True, slots=True)
+class Insight:
+    """The picture of the inside, the data its slider moves through, and what would be quicker."""
+
+    picture: InsidePicture
+    data: str
+    ready: Ready
+    changes: tuple[Change, ...]
+    is_closed: bool
+    last_sample: int
+    shown_day: float
+    shown_rim: float
+    shown_mean: float
+    shown_heart: float
+
+
+@dataclass(frozen=True, slots=True)
+class MethodSays:
+    """When a method would have this piece ready, and whether that is before the feast."""
+
+    method: str
+    words: str
+    in_time: bool
+
+
+def insight(request: WeighRequest, result: WeighOut, out_d: float) -> Insight | None:
+    """Insight into a mix that is taken out after so many days; None where the model is silent."""
+    ready = result.ready
+    if ready is None:
+        return None
+    ahead_d = min(max(1.25 * ready.even_days, 1.15 * out_d, SHORTEST_D), LONGEST_D)
+    found = inside(request, result.all_salt_g, ahead_d)
+    if found is None:
+        return None
+    meat = request.meat
+    drawn = picture(
+        found,
+        even_pct=result.salt.in_meat_pct,
+        share=COOKED.value,
+        ready_d=ready.days,
+        out_d=out_d,
+        is_slab=meat.shape == "slab",
+        closed=bool(meat.closed_faces),
+    )
+    i = drawn.shown
+    return Insight(
+        picture=drawn,
+        data=_data(found, drawn),
+        ready=ready,
+        changes=changes(request, result.all_salt_g, ready),
+        is_closed=bool(meat.closed_faces),
+        last_sample=len(found.days) - 1,
+        shown_day=found.days[i],
+        shown_rim=found.rim[i],
+        shown_mean=found.mean[i],
+        shown_heart=found.heart[i],
+    )
+
+
+def methods_say(mix: Mix, house: House, now: datetime, serve_at: datetime) -> list[MethodSays]:
+    """What each method would do with this piece; a brine not yet poured takes as much as meat."""
+    left_h = hours_of(serve_at - now)
+    told = []
+    for method in METHODS.values():
+        other = replace(mix, method=method, water_g=mix.water_g or mix.mass_g)
+        mixed = work_out(other, house)
+        curing = next(step for step in mixed.route.steps if step.kind == method)
+        in_time = mixed.route.least_h <= left_h
+        stopped = mixed.route.notice is not None and mixed.route.notice.level == "stop"
+        verdict = "raw too long" if stopped else "before the feast" if in_time else "too late"
+        words = f"{span(curing.min_h)}: {verdict}"
+        told.append(MethodSays(method, words, in_time and not stopped))
+    return told
+
+
+def _data(found: Inside, drawn: InsidePicture) -> str:
+    return json.dumps(
+        {
+            "days": found.days,
+            "rim": found.rim,
+            "mean": found.mean,
+            "heart": found.heart,
+            "rings": found.rings,
+            "xs": drawn.xs,
+            "full": drawn.full_pct,
+        },
+        separators=(",", ":"),
+    )
