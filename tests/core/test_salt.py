@@ -7,7 +7,15 @@ from hypothesis import strategies as st
 from pantry_core.formats.operations import salt_document
 from pantry_core.formats.reading import WrongInput
 from pantry_core.meat import Meat
+from pantry_core.mixes.cautions import geometry
+from pantry_core.mixes.colour import heart_colour
+from pantry_core.mixes.inside import changes, inside
+from pantry_core.mixes.request import WeighRequest
+from pantry_core.mixes.weigh import weigh
+from pantry_core.routes.cuts import CUTS
+from pantry_core.routes.thickness import guess_notice, guessed_thickness
 from pantry_core.salt.advice import first_hour, lift_then_rest, needle_then_brine_h, soak_to
+from pantry_core.salt.history import Reading, hours_at_4_c
 from pantry_core.salt.ready import wait
 from pantry_core.salt.request import Brine
 
@@ -117,3 +125,81 @@ def test_refuses(changes, where):
 def test_a_thickness_that_the_mass_hardly_allows_is_told():
     notices = salt_document({"meat": MEAT | {"mass_g": 90}, "stages": [BRINE]})["notices"]
     assert [each["code"] for each in notices] == ["thick-for-mass"]
+
+
+def asked(**changes):
+    document = {
+        "profile": "us", "method": "even-brine", "target_salt_pct": 2.0, "water_g": 2000,
+        "meat": MEAT, "cure": {"name": "cure-1"},
+    }  # fmt: skip
+    return WeighRequest.model_validate(document | changes)
+
+
+@pytest.mark.parametrize(
+    ("thickness_mm", "days", "colour"),
+    [(20, 3, "pink"), (20, 14, "likely"), (50, 14, "likely"), (100, 5, "grey")],
+)
+def test_the_colour_of_the_heart(thickness_mm, days, colour):
+    request = asked(meat=MEAT | {"thickness_mm": thickness_mm})
+    heart = heart_colour(request, weigh(request), days)
+    assert heart.colour == colour
+    # nobody finds more than went in: 150 ppm, less what is used up in the longest half-life, 15 d
+    assert 0 <= heart.low_ppm <= heart.high_ppm <= 150 * 0.5 ** (days / 15) + 0.5
+
+
+def test_no_colour_without_curing_salt():
+    request = asked(cure=None)
+    assert heart_colour(request, weigh(request), 10) is None
+
+
+@pytest.mark.parametrize(
+    ("method", "faces"), [("even-brine", 0), ("even-brine", 1), ("dry-cure", 1)]
+)
+def test_what_would_be_quicker_is_quicker(method, faces):
+    request = asked(method=method, meat=MEAT | {"closed_faces": faces})
+    sheet = weigh(request)
+    found = changes(request, sheet.all_salt_g, sheet.ready)
+    waits = [each.days for each in found]
+    assert waits == sorted(waits)
+    assert waits[-1] < sheet.ready.days
+    by_name = {each.name.split()[0]: each.days for each in found}
+    # half the thickness is a quarter of the wait, and so is a face that is opened
+    assert by_name["Opened"] == pytest.approx(sheet.ready.days / 4, rel=0.01)
+    if faces:
+        assert by_name["Skin"] == pytest.approx(sheet.ready.days / 4, rel=0.01)
+    if method == "even-brine":
+        assert any("needle" in each.name for each in found)
+
+
+def test_inside_by_day_agrees_with_the_way():
+    request = asked()
+    sheet = weigh(request)
+    found = inside(request, sheet.all_salt_g, 20.0)
+    way = BRINE | {"hours": 480, "salt_g": sheet.all_salt_g}
+    answer = salt_document({"meat": MEAT, "stages": [way]})
+    assert found.heart[-1] == pytest.approx(answer["heart_pct"][-1], abs=0.001)
+    assert found.days[-1] == 20
+    assert all(s <= h <= f for s, h, f in zip(found.heart_slow, found.heart, found.heart_fast,
+                                              strict=True))  # fmt: skip
+    assert {len(row) for row in found.rings} == {14}
+    assert found.rings[-1][0] < found.rings[-1][-1]
+
+
+def test_a_warm_night_brings_it_on_and_ice_holds_it_up():
+    steady = hours_at_4_c(100, [])
+    warm = hours_at_4_c(100, [Reading(40, 10.0), Reading(50, 4.0)])
+    cold = hours_at_4_c(100, [Reading(40, 0.5)])
+    assert cold < steady == 100 < warm < 105
+    assert hours_at_4_c(100, [Reading(40, 80.0)]) == hours_at_4_c(100, [Reading(40, 15.0)])
+    assert hours_at_4_c(100, [Reading(200, 10.0)]) == 100
+
+
+@pytest.mark.parametrize("cut", CUTS.values(), ids=CUTS)
+def test_a_guessed_thickness_goes_with_the_weight(cut):
+    for mass_g in (300.0, 2000.0, 8000.0):
+        guess = guessed_thickness(cut, mass_g)
+        assert guess.low_mm < guess.mm < guess.high_mm
+        meat = Meat(kind=cut.kind, mass_g=mass_g, thickness_mm=guess.mm, shape=cut.shape,
+                    bone_share=cut.bone_share)  # fmt: skip
+        assert list(geometry(meat)) == []
+    assert "Measure it." in guess_notice(guess, None).text

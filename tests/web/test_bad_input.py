@@ -18,7 +18,7 @@ HOUSE = {
 }  # fmt: skip
 MAY_BE = {
     ("dish", "salt", "0"), ("dish", "sugar", ""), ("dish", "sugar", "0"), ("dish", "bone", ""),
-    ("dish", "bone", "0"),
+    ("dish", "bone", "0"), ("dish", "thickness", ""),
 }  # fmt: skip
 FREE_TEXT = {"name"}
 

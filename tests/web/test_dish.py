@@ -31,7 +31,7 @@ def test_typing_is_answered(cook, roast, django_assert_max_num_queries):
     # 2.5 % of 1900 g is 47.5 g, less the salt in 1900·150 ppm/6.25 % = 4.56 g of curing salt
     assert "<b>43.2</b> g" in page
     assert "<b>4.56</b> g" in page
-    assert page.count("hx-swap-oob") == 12
+    assert page.count("hx-swap-oob") == 12 + 4  # fields; the wait, and what each method says
     wrong = cook.post(f"/feasts/{feast.pk}/answer/", typed | {"mass": "1 yak"}).content.decode()
     assert "no unit of weight" in wrong
     assert "<b>" not in wrong
@@ -224,3 +224,95 @@ def test_a_second_start_of_the_demo_changes_nothing(quince, gammon):
     before = Event.objects.count()
     load()
     assert Event.objects.count() == before
+
+
+def salt_of(cook, dish):
+    return cook.get(f"/dishes/{dish.pk}/rounds/").context["salt"]
+
+
+def note(cook, dish, **typed):
+    return cook.post(f"/dishes/{dish.pk}/rounds/note/", typed, follow=True)
+
+
+def test_the_salt_follows_what_really_happened(cook, quince, gammon):
+    now = quince.stands_at
+    usual = salt_of(cook, gammon)
+    assert 0 < usual.heart_low_pct < usual.heart_pct < usual.heart_high_pct < usual.rim_pct
+    at(quince, now - timedelta(days=8))
+    early = salt_of(cook, gammon)
+    assert early.heart_pct < usual.heart_pct
+    assert early.ready_at > quince.stands_at
+    note(cook, gammon, temperature="10")  # warm for all of the eight days
+    at(quince, now)
+    assert salt_of(cook, gammon).heart_pct > usual.heart_pct
+    tick(cook, gammon, "lift")
+    at(quince, now + timedelta(hours=20))
+    rested = salt_of(cook, gammon)
+    assert rested.is_out
+    assert rested.rim_pct < usual.rim_pct
+
+
+@pytest.mark.parametrize(
+    ("taste", "says"),
+    [
+        ("flat", "it is nearly even, so more days add little"),
+        ("right", "lift it now"),
+        ("salty", "changed twice"),
+        ("too-salty", "the rim is down to"),
+    ],
+)
+def test_a_tasting_is_answered(cook, gammon, taste, says):
+    assert says in note(cook, gammon, taste=taste).content.decode()
+
+
+def test_a_flat_slice_of_a_heart_not_ready_asks_for_days(cook, quince, gammon):
+    at(quince, quince.stands_at - timedelta(days=8))
+    assert "then taste again" in note(cook, gammon, taste="flat").content.decode()
+
+
+def test_a_salty_slice_soaks_longer_the_saltier(cook, gammon):
+    soaks = [
+        note(cook, gammon, taste=taste).context["taste"].soak for taste in ("salty", "too-salty")
+    ]
+    assert soaks[0].hours < soaks[1].hours
+    assert soaks[0].mean_pct > soaks[1].mean_pct > soaks[1].rim_pct
+
+
+@pytest.mark.parametrize(
+    ("mass", "says"), [("2.45 kg", "It has gained <b>2.9 %</b>"), ("2.2 kg", "weigh again")]
+)
+def test_a_weigh_in_is_compared(cook, gammon, mass, says):
+    assert says in note(cook, gammon, mass=mass).content.decode()
+
+
+def test_the_model_in_weigh_up(cook, quince, roast):
+    feast, dish, typed = roast
+    answer = cook.post(f"/feasts/{feast.pk}/answer/", typed)
+    page = answer.content.decode()
+    for said in ("Inside the meat", "This model", "What would be quicker", "never a safety claim"):
+        assert said in page
+    assert page.count("before the feast") + page.count("too late") + page.count("raw too long") == 3
+    was = answer.context["ready_days"]
+    thicker = typed | {"thickness": "60 mm", "was_days": was}
+    changed = cook.post(f"/feasts/{feast.pk}/answer/", thicker).context["changed"]
+    assert changed["now_days"] == pytest.approx(float(was) * (60 / 50) ** 2, rel=0.001)
+    assert (
+        cook.post(f"/feasts/{feast.pk}/answer/", thicker | {"was_days": "nan"}).status_code == 200
+    )
+    # the cook's school sets the plan's window
+    for school, days in (("five-days", 5), ("fortnight", 14)):
+        cook.post(f"/dishes/{dish.pk}/weigh-up/", typed | {"school": school})
+        assert dish.steps.get(key="cure").min_h == 24 * days
+
+
+def test_a_thickness_not_measured_is_guessed_and_marked(cook, roast):
+    _, dish, typed = roast
+    cook.post(f"/dishes/{dish.pk}/weigh-up/", typed | {"thickness": ""})
+    dish.refresh_from_db()
+    assert dish.is_thickness_guessed
+    page = cook.get(f"/dishes/{dish.pk}/weigh-up/")
+    assert b"The thickest part is guessed at" in page.content
+    assert not page.context["form"]["thickness"].value()
+    cook.post(f"/dishes/{dish.pk}/weigh-up/", typed)
+    dish.refresh_from_db()
+    assert not dish.is_thickness_guessed

@@ -7,7 +7,7 @@ from zoneinfo import ZoneInfo
 import pytest
 
 from pantry_web.drawings.passage import NARROW, WIDE, Stay, Visit, passage
-from pantry_web.drawings.scales import bars, gauge
+from pantry_web.drawings.scales import Length, bars, gauge
 from pantry_web.drawings.timescale import House, midnights, nights
 from pantry_web.quantities import length, mass, span
 
@@ -69,8 +69,11 @@ def test_gauge_and_bars():
     assert gauge(9999, 120, 200).value_x == gauge(0, 120, 200).width
     drawn = gauge(150, 120, 200)
     assert drawn.enough_x < drawn.value_x < drawn.most_x
-    times = bars([("a", 24 * 14, "school"), ("b", 24 * 7, "left")])
+    band = Length("c", 24 * 10, "chosen", (24 * 7, 24 * 14))
+    times = bars([Length("a", 24 * 14, "school"), Length("b", 24 * 7, "left"), band])
     assert times.bars[0].width == pytest.approx(2 * times.bars[1].width, abs=0.2)
+    assert times.bars[2].x == pytest.approx(times.bars[1].width, abs=0.2)
+    assert times.bars[2].x < times.bars[2].usual_x < times.bars[0].width
     assert len(times.ticks) <= 8
 
 

@@ -18,6 +18,10 @@ FISH = Rule("inside-fish", 63.0, "°C", "FDA Food Code 3-401.11", Mark.MEMORY)
 TENDER = Rule("inside-tender", 93.0, "°C", "simmered until tender", Mark.PRACTICE)
 
 
+PROPORTIONS: dict[Shape, float] = {"slab": 6.0, "cylinder": 1.6, "ball": 0.52}
+"""Volume over the cube of the thickest part, for cuts that say nothing else (common practice)."""
+
+
 @dataclass(frozen=True, slots=True)
 class Stage:
     """One stage of cooking: place, hours = hours + hours_per_kg · kg, hands at its beginning."""
@@ -33,7 +37,10 @@ class Stage:
 
 @dataclass(frozen=True, slots=True)
 class Cut:
-    """A cut: its kind and shape, shares [g/g], closed faces, and how it is cooked through."""
+    """A cut: its kind and shape, shares [g/g], closed faces, and how it is cooked through.
+
+    `proportion` is its volume over the cube of its thickest part, where its shape does not tell.
+    """
 
     id: str
     kind: Kind
@@ -45,6 +52,12 @@ class Cut:
     closed_faces: int = 0
     water: Rule | None = None
     will_be: Literal["bacon"] | None = None
+    proportion: float | None = None
+
+    @property
+    def volume_over_cube(self) -> float:
+        """Volume of the piece over the cube of its thickest part [-]."""
+        return self.proportion or PROPORTIONS[self.shape]
 
 
 def _simmer(hours_per_kg: float, how: str) -> Stage:
@@ -71,19 +84,21 @@ CUTS: dict[str, Cut] = {
         Cut("gammon-boned", "pork", "Gammon or leg, boned", "cylinder", 0.0,
             (_GENTLE, _GLAZE), WHOLE_CUT),
         Cut("gammon-flat", "pork", "Gammon or leg, opened flat", "slab", 0.0,
-            (_GENTLE, _GLAZE), WHOLE_CUT),
+            (_GENTLE, _GLAZE), WHOLE_CUT, proportion=20.0),
         Cut("gammon-bone", "pork", "Gammon or leg, bone in", "cylinder", 0.16,
             (_GENTLE, _GLAZE), WHOLE_CUT, closed_faces=1),
         Cut("pork-loin", "pork", "Loin, boned", "cylinder", 0.0, (_PINK,), WHOLE_CUT),
-        Cut("pork-shoulder", "pork", "Shoulder, boned", "slab", 0.0, (_SLOW,), WHOLE_CUT),
+        Cut("pork-shoulder", "pork", "Shoulder, boned", "slab", 0.0, (_SLOW,),
+            WHOLE_CUT, proportion=8.0),
         Cut("belly-skinless", "pork", "Belly for bacon, skin off", "slab", 0.0, (_SLOW,),
-            WHOLE_CUT, water=WATER_IN_BELLY, will_be="bacon"),
+            WHOLE_CUT, water=WATER_IN_BELLY, will_be="bacon", proportion=30.0),
         Cut("belly-skin", "pork", "Belly for bacon, skin on", "slab", 0.0, (_SLOW,),
-            WHOLE_CUT, closed_faces=1, water=WATER_IN_BELLY, will_be="bacon"),
-        Cut("brisket", "beef", "Brisket", "slab", 0.0, (_TENDER,), TENDER),
+            WHOLE_CUT, closed_faces=1, water=WATER_IN_BELLY, will_be="bacon", proportion=30.0),
+        Cut("brisket", "beef", "Brisket", "slab", 0.0, (_TENDER,), TENDER, proportion=20.0),
         Cut("silverside", "beef", "Silverside or round", "cylinder", 0.0, (_TENDER,), TENDER),
         Cut("beef-rib", "beef", "Rib, bone in", "slab", 0.2, (_PINK,), WHOLE_CUT),
-        Cut("lamb-leg", "lamb", "Leg of lamb or goat, boned", "slab", 0.0, (_PINK,), WHOLE_CUT),
+        Cut("lamb-leg", "lamb", "Leg of lamb or goat, boned", "slab", 0.0, (_PINK,),
+            WHOLE_CUT, proportion=8.0),
         Cut("lamb-leg-bone", "lamb", "Leg of lamb or goat, bone in", "cylinder", 0.2,
             (_PINK,), WHOLE_CUT),
         Cut("venison", "game", "Venison haunch, boned", "cylinder", 0.0, (_PINK,), WHOLE_CUT),
@@ -95,10 +110,11 @@ CUTS: dict[str, Cut] = {
         Cut("turkey-crown", "poultry", "Turkey crown", "slab", 0.15, (_BIRD,), POULTRY,
             closed_faces=1),
         Cut("salmon-side", "fish", "Side of salmon, skin on", "slab", 0.0, (_BAKE,), FISH,
-            closed_faces=1, water=WATER_IN_SALMON),
+            closed_faces=1, water=WATER_IN_SALMON, proportion=25.0),
         Cut("white-fillet", "fish", "White fish fillet", "slab", 0.0, (_BAKE,), FISH,
-            water=WATER_IN_WHITE_FISH),
-        Cut("trout", "fish", "Trout, whole", "slab", 0.1, (_BAKE,), FISH, closed_faces=1),
+            water=WATER_IN_WHITE_FISH, proportion=20.0),
+        Cut("trout", "fish", "Trout, whole", "slab", 0.1, (_BAKE,), FISH, closed_faces=1,
+            proportion=12.0),
         Cut("vegetable", "vegetable", "Firm vegetable", "cylinder", 0.0, (), None),
     )
 }  # fmt: skip

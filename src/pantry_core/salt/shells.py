@@ -49,12 +49,18 @@ class Modes:
     capacities: Vector
     rates: Vector
     vectors: Vector
+    keeps_salt: bool
 
     def later(self, concentrations: Vector, times: Vector) -> Vector:
         """Concentrations [g/g] at each of the times, a row a time."""
         roots = np.sqrt(self.capacities)
         moved = np.exp(-np.outer(times, self.rates)) * (self.vectors.T @ (concentrations * roots))
-        return np.asarray(moved @ self.vectors.T / roots)
+        rows = np.asarray(moved @ self.vectors.T / roots)
+        if self.keeps_salt:
+            # The eigenvectors are orthogonal to 1e-12 or so; what that loses is spread evenly.
+            lost = self.capacities @ concentrations - rows @ self.capacities
+            rows += (lost / self.capacities.sum())[:, None]
+        return rows
 
 
 @lru_cache
@@ -93,7 +99,7 @@ def modes(shape: Shape, bath: float) -> Modes:
     if bath != HELD:
         # What is even stays even: the first mode is known exactly.
         rates[0], vectors[:, 0] = 0.0, roots / np.sqrt(capacities.sum())
-    return Modes(capacities, rates, vectors)
+    return Modes(capacities, rates, vectors, keeps_salt=bath != HELD)
 
 
 def between(shape: Shape, low: float, high: float) -> Vector:

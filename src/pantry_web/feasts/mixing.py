@@ -1,6 +1,6 @@
 """From a stored dish to the core's request, and back to what the core says of it."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from pantry_core.meat import Meat
 from pantry_core.mixes.nitrite import nitrite_case
@@ -10,6 +10,7 @@ from pantry_core.mixes.weigh import weigh
 from pantry_core.routes.cuts import CUTS, Cut
 from pantry_core.routes.schools import Schooling, SchoolName, schooling
 from pantry_core.routes.steps import Route, route
+from pantry_core.routes.thickness import guess_notice, guessed_thickness
 from pantry_core.rules.profiles import PROFILES, ProfileName
 from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.models import Kitchen
@@ -47,6 +48,7 @@ class Mix:
     water_g: float | None
     is_pink: bool
     school: SchoolName = "model"
+    is_thickness_guessed: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -91,6 +93,10 @@ def work_out(mix: Mix, house: House) -> Mixed:
     request = weigh_request(mix, house)
     sheet = weigh(request)
     cut = CUTS[mix.cut]
+    if mix.is_thickness_guessed:
+        guess = guess_notice(guessed_thickness(cut, mix.mass_g), sheet.ready)
+        stops = len(sheet.stops)
+        sheet = replace(sheet, notices=(*sheet.stops, guess, *sheet.notices[stops:]))
     ready = sheet.ready.days if sheet.ready else None
     schools = schooling(mix.mass_g, mix.thickness_mm, ready)
     way = route(
@@ -124,6 +130,7 @@ def mix_of(dish: Dish) -> Mix:
         water_g=dish.water_g,
         is_pink=dish.is_pink,
         school=SCHOOLS[Dish.School(dish.school)],
+        is_thickness_guessed=dish.is_thickness_guessed,
     )
 
 

@@ -46,6 +46,7 @@ class Dish(models.Model):
     cut = models.CharField(max_length=20)
     mass_g = models.FloatField()
     thickness_mm = models.FloatField()
+    is_thickness_guessed = models.BooleanField(default=False)
     bone_share = models.FloatField(default=0.0)
     is_frozen = models.BooleanField(default=False)
     method = models.CharField(max_length=12, choices=Method)

@@ -20,6 +20,7 @@ from pantry_web.feasts.refusal import Refused
 from pantry_web.feasts.tasks import next_in_hands, tasks
 from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.rounds.forms import NoteForm
+from pantry_web.rounds.salt_now import past_of, salt_now, taste_answer, weigh_in
 
 
 def rounds(request: HttpRequest, dish_id: int) -> HttpResponse:
@@ -99,6 +100,7 @@ def _page(request: HttpRequest, view: Outlook, form: NoteForm | None) -> HttpRes
     following = next_in_hands(view)
     meat_next = following is not None and following.kind in CURING
     first = left[0] if left else None
+    past = past_of(view)
     context = {
         "outlook": view,
         "dish": view.dish,
@@ -108,6 +110,9 @@ def _page(request: HttpRequest, view: Outlook, form: NoteForm | None) -> HttpRes
         "running": view.step(view.state.running or ""),
         "kept_out": meat_next and bool(view.stops),
         "log": happenings(view),
+        "salt": salt_now(view, past),
+        "taste": taste_answer(view, past),
+        "weighed": weigh_in(view),
         "note_form": form or NoteForm(units=kitchen.units),
     }
     return render(request, "rounds/rounds.html", context, status=422 if form else 200)

@@ -7,6 +7,7 @@ from django import forms
 from pantry_core.meat import MOST_BONE_SHARE, MOST_MEAT_G, MOST_THICKNESS_MM
 from pantry_core.mixes.request import MOST_SALT_PCT, MOST_SUGAR_PCT, MOST_WATER_G
 from pantry_core.routes.cuts import CUTS
+from pantry_core.routes.thickness import guessed_thickness
 from pantry_web.feasts.mixing import Mix
 from pantry_web.feasts.models import Dish
 from pantry_web.fields import NumberField, QuantityField
@@ -42,7 +43,7 @@ class DishForm(KitchenForm):
     name = forms.CharField(max_length=80, label="Name of the dish")
     cut = forms.ChoiceField(choices=_cut_choices, label="Kind and cut")
     mass = QuantityField("mass", MOST_MEAT_G, label="Weight, trimmed")
-    thickness = QuantityField("length", MOST_THICKNESS_MM, label="Thickest part")
+    thickness = QuantityField("length", MOST_THICKNESS_MM, label="Thickest part", required=False)
     method = forms.ChoiceField(choices=Dish.Method.choices, label="How", widget=forms.RadioSelect)
     water = QuantityField("water", MOST_WATER_G, label="Water, with its ice", required=False)
     salt = NumberField(0, MOST_SALT_PCT, unit="%", label="How salty")
@@ -68,10 +69,13 @@ class DishForm(KitchenForm):
         cleaned = self.cleaned_data
         cut = CUTS[cleaned["cut"]]
         bone_pct: float | None = self.kept("bone")
+        mass_g: float = self.kept("mass")
+        measured_mm: float | None = self.kept("thickness")
         return Mix(
             cut=cut.id,
-            mass_g=self.kept("mass"),
-            thickness_mm=self.kept("thickness"),
+            mass_g=mass_g,
+            thickness_mm=measured_mm or guessed_thickness(cut, mass_g).mm,
+            is_thickness_guessed=measured_mm is None,
             bone_share=cut.bone_share if bone_pct is None else bone_pct / 100.0,
             is_frozen=cleaned["is_frozen"],
             method=cleaned["method"],
@@ -89,7 +93,7 @@ def as_it_is(dish: Dish) -> dict[str, object]:
         "name": dish.name,
         "cut": dish.cut,
         "mass": dish.mass_g,
-        "thickness": dish.thickness_mm,
+        "thickness": None if dish.is_thickness_guessed else dish.thickness_mm,
         "method": dish.method,
         "water": dish.water_g,
         "salt": dish.target_salt_pct,

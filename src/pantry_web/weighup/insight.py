@@ -4,6 +4,7 @@ import json
 from dataclasses import dataclass, replace
 from datetime import datetime
 
+from pantry_core.mixes.colour import Heart, heart_colour
 from pantry_core.mixes.inside import Change, Inside, changes, inside
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Ready, WeighOut
@@ -29,6 +30,8 @@ class Insight:
     shown_rim: float
     shown_mean: float
     shown_heart: float
+    heart: Heart | None
+    out_d: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -71,6 +74,8 @@ def insight(request: WeighRequest, result: WeighOut, out_d: float) -> Insight | 
         shown_rim=found.rim[i],
         shown_mean=found.mean[i],
         shown_heart=found.heart[i],
+        heart=heart_colour(request, result, max(min(out_d, LONGEST_D), 0.1)),
+        out_d=out_d,
     )
 
 

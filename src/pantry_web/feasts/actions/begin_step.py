@@ -1,5 +1,6 @@
 """Ticking the hands-on beginning of a step, the meat going in among them."""
 
+from dataclasses import replace
 from datetime import datetime, timedelta
 from uuid import UUID, uuid4
 
@@ -76,5 +77,5 @@ def _freeze_sheet(dish: Dish, house: House, batch: UUID) -> None:
         batch=batch,
         rules_version=RULES_VERSION,
         request=mixed.request.model_dump(mode="json"),
-        answer=weigh_answer(mixed.sheet),
+        answer=weigh_answer(replace(mixed.sheet, notices=mixed.notices)),
     )
