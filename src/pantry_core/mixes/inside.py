@@ -16,7 +16,7 @@ from pantry_core.salt.request import SaltRequest
 from pantry_core.salt.shells import Vector
 from pantry_core.salt.travel import followed
 
-RINGS = 14
+RINGS, SAMPLES, BAND_SAMPLES = 14, 44, 20
 STRONG_BRINE_PCT = 12.0
 """A strong brine to compare with [% of the pickle] (common practice)."""
 NEEDLE_SHARE = 0.10
@@ -65,9 +65,11 @@ def inside(request: WeighRequest, salt_g: float, days: float) -> Inside | None:
             stages=(stage(request, salt_g, 24.0 * days),),
         )
 
-    usual = followed(asked(band.usual.value))
+    usual = followed(asked(band.usual.value), most_samples=SAMPLES)
     hours = np.asarray(usual.hours)
-    slow, fast = (followed(asked(rule.value)) for rule in (band.low, band.high))
+    slow, fast = (
+        followed(asked(rule.value), most_samples=BAND_SAMPLES) for rule in (band.low, band.high)
+    )
     return Inside(
         days=_rounded(hours / 24.0),
         rim=_rounded(usual.rim_pct),
@@ -75,7 +77,7 @@ def inside(request: WeighRequest, salt_g: float, days: float) -> Inside | None:
         heart=_rounded(usual.heart_pct),
         heart_slow=_rounded(np.interp(hours, slow.hours, slow.heart_pct)),
         heart_fast=_rounded(np.interp(hours, fast.hours, fast.heart_pct)),
-        rings=tuple(_rounded(row) for row in usual.rings_pct(RINGS)),
+        rings=tuple(map(tuple, np.round(usual.rings_pct(RINGS), 3).tolist())),
     )
 
 
@@ -135,4 +137,4 @@ def _brines(request: WeighRequest, salt_g: float) -> Iterator[Change]:
 
 
 def _rounded(values: Vector) -> tuple[float, ...]:
-    return tuple(round(float(value), 4) for value in values)
+    return tuple(np.round(values, 3).tolist())

@@ -2,6 +2,9 @@
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from math import exp, log
+
+from scipy.optimize import brentq
 
 from pantry_core.errors import OutOfRange, within
 from pantry_core.meat import Meat
@@ -18,7 +21,8 @@ from pantry_core.salt.request import (
 )
 from pantry_core.salt.travel import End, ended
 
-HALVINGS = 24
+SHORTEST_H = 0.05
+"""Nobody lifts or soaks to less than three minutes."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,13 +63,13 @@ def lift_then_rest(
     def brine(hours: float) -> Brine:
         return Brine(kind="brine", hours=hours, water_g=water_g, salt_g=salt_g)
 
-    lift_h = first_hour(lambda h: told(brine(h)).mean_pct >= target_pct, MOST_HOURS)
-    if lift_h is None:
+    lift_h = first_hour(lambda h: told(brine(h)).mean_pct - target_pct, MOST_HOURS)
+    if not lift_h:
         return None
 
-    def even_enough(rest_h: float) -> bool:
+    def even_enough(rest_h: float) -> float:
         answer = told(brine(lift_h), Rest(kind="rest", hours=rest_h))
-        return answer.least_pct >= COOKED.value * answer.mean_pct
+        return answer.least_pct - COOKED.value * answer.mean_pct
 
     rest_h = first_hour(even_enough, MOST_HOURS)
     return None if rest_h is None else Lift(lift_h, lift_h + rest_h)
@@ -101,10 +105,10 @@ def needle_then_brine_h(
     swollen_g = meat.water_g_g * meat.salted_g + pickle_g - needle_salt_g
     goal_pct = least * even_pct * swollen_g / meat.salted_g
 
-    def reached(hours: float) -> bool:
+    def reached(hours: float) -> float:
         brine = Brine(kind="brine", hours=hours, water_g=water_left_g, salt_g=salt_left_g)
         asked = SaltRequest(meat=meat, temperature_c=temperature_c, stages=(needle, brine))
-        return ended(asked).least_pct >= goal_pct
+        return ended(asked).least_pct - goal_pct
 
     return first_hour(reached, MOST_HOURS)
 
@@ -133,29 +137,31 @@ def soak_to(
         asked = SaltRequest(meat=meat, temperature_c=temperature_c, stages=(*stages, soak))
         return ended(asked)
 
-    hours = first_hour(lambda h: after(h).mean_pct <= goal_pct, MOST_SOAK_H)
-    if hours is None:
+    hours = first_hour(lambda h: goal_pct - after(h).mean_pct, MOST_SOAK_H)
+    if not hours:
         return None
     told = after(hours)
     return SoakAdvice(hours, told.mean_pct, told.heart_pct, told.rim_pct)
 
 
-def first_hour(reached: Callable[[float], bool], most_h: float) -> float | None:
-    """The first hour, to one part in 500, from which something holds; None if never up to most_h.
+def first_hour(margin: Callable[[float], float], most_h: float) -> float | None:
+    """When a margin that grows with time comes to zero, to one part in a thousand.
 
-    Parameters: reached, which once true stays true; most_h [h], above 0.
+    Parameters: margin, of the hour [h]; most_h, above 0.
+    Returns: the hour, 0 when there is a margin from the first, None when there is none by most_h.
+    Raises: OutOfRange.
 
-    >>> round(first_hour(lambda hours: hours >= 5.5, 100.0), 1)
+    >>> round(first_hour(lambda hours: hours - 5.5, 100.0), 1)
     5.5
     """
     if most_h <= 0:
         raise OutOfRange("most_h", most_h, "a time above 0 h")
-    if not reached(most_h):
+    if margin(most_h) < 0:
         return None
-    low, high = 0.0, most_h
-    for _ in range(HALVINGS):
-        middle = (low + high) / 2.0
-        low, high = (low, middle) if reached(middle) else (middle, high)
-        if high - low < high / 500:
-            break
-    return high
+    if margin(SHORTEST_H) >= 0:
+        return 0.0
+
+    def of_log(log_h: float) -> float:
+        return margin(min(exp(log_h), most_h))
+
+    return float(exp(brentq(of_log, log(SHORTEST_H), log(most_h), xtol=1e-3, rtol=1e-3)))

@@ -149,9 +149,12 @@ class Journey:
 
     def rings_pct(self, count: int) -> Vector:
         """Salt in so many rings of equal depth, from heart to rim, a row a time [%]."""
-        layers = shells(self.piece.meat.shape)
+        middles = shells(self.piece.meat.shape).middles
         depths = (np.arange(count) + 0.5) / count
-        return np.asarray([np.interp(depths, layers.middles, row) for row in self.layers_pct])
+        right = np.clip(np.searchsorted(middles, depths), 1, LAYERS - 1)
+        part = (depths - middles[right - 1]) / (middles[right] - middles[right - 1])
+        inner, outer = self.layers_pct[:, right - 1], self.layers_pct[:, right]
+        return np.asarray(np.maximum(inner + part * (outer - inner), 0.0))
 
 
 def followed(request: SaltRequest, *, most_samples: int = MOST_SAMPLES) -> Journey:
