@@ -1,5 +1,6 @@
 """The whole way on the real interface: by mouse, by keyboard, and for those who cannot see it."""
 
+import re
 from pathlib import Path
 
 import pytest
@@ -33,9 +34,13 @@ def test_from_the_scale_to_the_table(signed_in):
     expect(page.locator(".line-salt b")).to_have_text("33.2")
     expect(page.locator(".line-curing-salt b")).to_have_text("4.49")
     expect(page.locator("#id_thickness-message")).to_be_empty()
+    expect(page.locator("#says-dry-cure")).to_contain_text("before the feast")
+    page.get_by_label("Whose time to go by").select_option("A fortnight")
     expect(page.get_by_text("Too late by")).to_be_visible()
-    page.get_by_label("Thickest part").fill("0.9 in")
+    page.get_by_label("Whose time to go by").select_option("This model")
     expect(page.get_by_text("Too late by")).to_be_hidden()
+    page.get_by_label("Thickest part").fill("1.5 in")
+    expect(page.get_by_text("The last change")).to_be_visible()
     page.get_by_role("button", name="Make the plan").click()
     expect(page.get_by_text("It can be done: begin")).to_be_visible()
 
@@ -60,6 +65,30 @@ def test_from_the_scale_to_the_table(signed_in):
     expect(page.locator(".log")).not_to_contain_text("Turned")
     page.get_by_role("link", name="Weigh-up").click()
     expect(page.get_by_text("The meat is in")).to_be_visible()
+
+
+def test_the_salt_moves_with_the_slider(signed_in):
+    page = signed_in
+    page.goto("/dishes/1/weigh-up/")
+    page.wait_for_load_state("networkidle")
+    requests = []
+    page.on("request", lambda request: requests.append(request.url))
+    slider = page.get_by_label("Day", exact=True)
+    heart, ring = page.locator('[data-says="heart"]'), page.locator('[data-ring="0"]').first
+    slider.focus()
+    page.keyboard.press("Home")
+    expect(heart).to_have_text("0.00")
+    start = float(ring.get_attribute("fill-opacity"))
+    page.keyboard.press("End")
+    expect(slider).to_have_attribute("aria-valuetext", re.compile(r"^day \d+\.\d$"))
+    assert float(heart.inner_text()) > 1.2
+    assert float(ring.get_attribute("fill-opacity")) > start + 0.3
+    page.get_by_role("button", name="Play").click()
+    expect(page.get_by_role("button", name="Stop")).to_be_visible()
+    page.wait_for_timeout(600)
+    page.get_by_role("button", name="Stop").click()
+    assert 0 < int(slider.input_value()) < int(slider.get_attribute("max"))
+    assert requests == []
 
 
 def test_by_keyboard_alone(page):

@@ -1,6 +1,8 @@
 """Routes of the methods, the raw clock, and the calendar made of them."""
 
+import runpy
 from datetime import UTC, datetime
+from pathlib import Path
 
 import pytest
 from icalendar import Calendar
@@ -10,8 +12,11 @@ from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.raw_clock import judge_raw, raw_limits
 from pantry_core.routes.schools import schooling
 from pantry_core.routes.steps import PLACES, route
-from pantry_core.rules import constants, profiles
-from pantry_core.rules.rule import Mark, Rule
+from pantry_core.rules import profiles
+from pantry_core.rules.listing import all_rules
+from pantry_core.rules.rule import Mark
+
+DOCS = Path(__file__).parents[2] / "docs"
 
 
 def way(cut="gammon-flat", method="even-brine", **changes):
@@ -77,17 +82,12 @@ def test_too_thick_for_its_raw_clock_is_a_stop():
     assert way("vegetable", wait_days=41.0).notice is None
 
 
-def test_rules_carry_their_sources():
-    rules = [each for each in vars(constants).values() if isinstance(each, Rule)]
-    rules += [
-        rule
-        for profile in profiles.PROFILES.values()
-        for limits in profile.nitrite.values()
-        for rule in (limits.most, limits.enough, limits.usual)
-    ]
-    assert len(rules) > 40
-    for rule in rules:
+def test_rules_carry_their_sources_and_stand_in_the_docs():
+    assert len(all_rules()) > 60
+    for rule in all_rules():
         assert rule.source or rule.mark is Mark.PRACTICE, rule
+    written = runpy.run_path(str(DOCS / "make_method.py"))["page"]()
+    assert written == (DOCS / "method.md").read_text(), "run docs/make_method.py"
     for profile in profiles.PROFILES.values():
         for limits in profile.nitrite.values():
             assert limits.enough.value <= limits.usual.value <= limits.most.value

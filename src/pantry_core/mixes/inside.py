@@ -10,7 +10,7 @@ from pantry_core.meat import Meat
 from pantry_core.mixes.readiness import readiness, stage
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Ready
-from pantry_core.salt.advice import lift_then_rest, needle_then_brine_h
+from pantry_core.salt.advice import Pickle, lift_then_rest, needle_wait_h
 from pantry_core.salt.properties import at_temperature, band_of
 from pantry_core.salt.request import SaltRequest
 from pantry_core.salt.shells import Vector
@@ -118,7 +118,8 @@ def _brines(request: WeighRequest, salt_g: float) -> Iterator[Change]:
         return
     meat, water_g, celsius = request.meat, request.water_g, request.temperature_c
     try:
-        needle_h = needle_then_brine_h(meat, water_g, salt_g, NEEDLE_SHARE, temperature_c=celsius)
+        pickle = Pickle(water_g, salt_g)
+        needle_h = needle_wait_h(meat, pickle, NEEDLE_SHARE, temperature_c=celsius)
         strong_g = water_g * STRONG_BRINE_PCT / (100.0 - STRONG_BRINE_PCT)
         lift = lift_then_rest(meat, water_g, strong_g, request.target_salt_pct, celsius)
     except OutOfRange:

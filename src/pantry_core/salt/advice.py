@@ -13,6 +13,7 @@ from pantry_core.salt.request import (
     MOST_HOURS,
     MOST_SOAK_H,
     Brine,
+    Dry,
     Needle,
     Rest,
     SaltRequest,
@@ -23,6 +24,24 @@ from pantry_core.salt.travel import End, ended
 
 SHORTEST_H = 0.05
 """Nobody lifts or soaks to less than three minutes."""
+
+
+@dataclass(frozen=True, slots=True)
+class Pickle:
+    """Water and salt that a piece is to have from [g]."""
+
+    water_g: float
+    salt_g: float
+
+    @property
+    def mass_g(self) -> float:
+        """Both together [g]."""
+        return self.water_g + self.salt_g
+
+    @property
+    def salt_share(self) -> float:
+        """Salt in parts of the pickle [-]."""
+        return self.salt_g / self.mass_g
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,14 +63,18 @@ class SoakAdvice:
 
 
 def lift_then_rest(
-    meat: Meat, water_g: float, salt_g: float, target_pct: float, temperature_c: float = 4.0
+    meat: Meat,
+    water_g: float | None,
+    salt_g: float,
+    target_pct: float,
+    temperature_c: float = 4.0,
 ) -> Lift | None:
-    """The hour to lift a piece from a strong brine, and the rest until it is ready.
+    """The hour to lift from a strong brine or a heaped cure, and the rest until it is ready.
 
-    Parameters: meat; water_g and salt_g of the brine [g]; target_pct, the salt aimed at in the mean
-    of the meat [%]; temperature_c, 0 to 15.
+    Parameters: meat; water_g and salt_g of the brine [g], water_g None for a heaped cure that is
+    washed off; target_pct, the salt aimed at in the mean of the meat [%]; temperature_c, 0 to 15.
     Returns: lift when the mean is at the target; ready when after the rest the least salty point
-    has 70 % of the mean. None when the brine is too weak to bring the mean there.
+    has 70 % of the mean. None when it is too weak to bring the mean there.
     Raises: OutOfRange.
     Source: rule by common practice on the model of `travel`.
     """
@@ -60,57 +83,60 @@ def lift_then_rest(
     def told(*stages: Stage) -> End:
         return ended(SaltRequest(meat=meat, temperature_c=temperature_c, stages=stages))
 
-    def brine(hours: float) -> Brine:
+    def salted(hours: float) -> Stage:
+        if water_g is None:
+            return Dry(kind="dry", hours=hours, salt_g=salt_g)
         return Brine(kind="brine", hours=hours, water_g=water_g, salt_g=salt_g)
 
-    lift_h = first_hour(lambda h: told(brine(h)).mean_pct - target_pct, MOST_HOURS)
+    lift_h = first_hour(lambda h: told(salted(h)).mean_pct - target_pct, MOST_HOURS)
     if not lift_h:
         return None
 
     def even_enough(rest_h: float) -> float:
-        answer = told(brine(lift_h), Rest(kind="rest", hours=rest_h))
-        return answer.least_pct - COOKED.value * answer.mean_pct
+        end = told(salted(lift_h), Rest(kind="rest", hours=rest_h))
+        return end.least_pct - COOKED.value * end.mean_pct
 
     rest_h = first_hour(even_enough, MOST_HOURS)
     return None if rest_h is None else Lift(lift_h, lift_h + rest_h)
 
 
-def needle_then_brine_h(
+def needle_wait_h(
     meat: Meat,
-    water_g: float,
-    salt_g: float,
+    pickle: Pickle,
     share: float,
     *,
+    cover: bool = True,
     least: float = COOKED.value,
     temperature_c: float = 4.0,
 ) -> float | None:
-    """How long a piece lies in its even brine when part of the pickle goes in by needle first.
+    """How long a piece waits when pickle goes in by needle, and the rest of it covers the piece.
 
-    Parameters: meat; water_g and salt_g of the whole pickle [g]; share by needle, in parts of the
-    meat's mass, 0 to 0.3; least, the part of the even value that the least salty point must have;
-    temperature_c, 0 to 15.
+    Parameters: meat; pickle, all of it; share by needle, in parts of the meat's mass, 0 to 0.3;
+    cover, whether what is left covers the piece, else it rests; least, the part of the even value
+    that the least salty point must have; temperature_c, 0 to 15.
     Returns: hours, None when the pickle is too little for the needle or it takes too long.
     Raises: OutOfRange.
     Source: the model of `travel`; the needle spreads its pickle over the inner half.
     """
     within("share", share, 1e-6, 0.3)
-    pickle_g = share * meat.salted_g
-    salt_pct = 100.0 * salt_g / (salt_g + water_g)
-    needle_salt_g = pickle_g * salt_pct / 100.0
-    if pickle_g >= 0.9 * (water_g + salt_g):
+    needle_g = share * meat.salted_g
+    if needle_g >= pickle.mass_g * (1.0 if cover else 1.0 + 1e-9):
         return None
-    needle = Needle(kind="needle", share=share, salt_pct=salt_pct)
-    water_left_g, salt_left_g = water_g - pickle_g + needle_salt_g, salt_g - needle_salt_g
-    even_pct = 100.0 * salt_g / (water_g + meat.water_g_g * meat.salted_g)
-    swollen_g = meat.water_g_g * meat.salted_g + pickle_g - needle_salt_g
-    goal_pct = least * even_pct * swollen_g / meat.salted_g
+    needle_salt_g = needle_g * pickle.salt_share
+    needle = Needle(kind="needle", share=share, salt_pct=100.0 * pickle.salt_share)
+    water_g, salt_g = pickle.water_g - needle_g + needle_salt_g, pickle.salt_g - needle_salt_g
+    swollen_g = meat.water_g_g * meat.salted_g + needle_g - needle_salt_g
+    even_g_g = pickle.salt_g / (water_g + swollen_g) if cover else needle_salt_g / swollen_g
+    goal_pct = least * 100.0 * even_g_g * swollen_g / meat.salted_g
 
-    def reached(hours: float) -> float:
-        brine = Brine(kind="brine", hours=hours, water_g=water_left_g, salt_g=salt_left_g)
-        asked = SaltRequest(meat=meat, temperature_c=temperature_c, stages=(needle, brine))
+    def margin(hours: float) -> float:
+        after: Stage = Rest(kind="rest", hours=hours)
+        if cover:
+            after = Brine(kind="brine", hours=hours, water_g=water_g, salt_g=salt_g)
+        asked = SaltRequest(meat=meat, temperature_c=temperature_c, stages=(needle, after))
         return ended(asked).least_pct - goal_pct
 
-    return first_hour(reached, MOST_HOURS)
+    return first_hour(margin, MOST_HOURS)
 
 
 def soak_to(

@@ -49,7 +49,7 @@ class DishForm(KitchenForm):
     salt = NumberField(0, MOST_SALT_PCT, unit="%", label="How salty")
     sugar = NumberField(0, MOST_SUGAR_PCT, unit="%", label="Sugar or treacle", required=False)
     bone = NumberField(0, 100 * MOST_BONE_SHARE, unit="%", label="Bone", required=False)
-    school = forms.ChoiceField(choices=Dish.School.choices, label="How long, by whom")
+    school = forms.ChoiceField(choices=Dish.School.choices, label="Whose time to go by")
     is_pink = forms.BooleanField(label="Pink, with curing salt no. 1", required=False)
     is_frozen = forms.BooleanField(label="Bought frozen", required=False)
 

@@ -18,12 +18,12 @@ LONGEST_D, SHORTEST_D = 60.0, 2.0
 
 @dataclass(frozen=True, slots=True)
 class Insight:
-    """The picture of the inside, the data its slider moves through, and what would be quicker."""
+    """The picture of the inside, the data of its slider, what is quicker and whether in time."""
 
     picture: InsidePicture
     data: str
     ready: Ready
-    changes: tuple[Change, ...]
+    changes: tuple[tuple[Change, bool], ...]
     is_closed: bool
     last_sample: int
     shown_day: float
@@ -43,8 +43,14 @@ class MethodSays:
     in_time: bool
 
 
-def insight(request: WeighRequest, result: WeighOut, out_d: float) -> Insight | None:
-    """Insight into a mix that is taken out after so many days; None where the model is silent."""
+def insight(
+    request: WeighRequest, result: WeighOut, out_d: float, spare_d: float | None = None
+) -> Insight | None:
+    """Insight into a mix that is taken out after so many days; None where the model is silent.
+
+    Parameters: request and its sheet; out_d [d]; spare_d, how long the cure may take for the feast
+    [d], None when the piece is in already and nothing can be changed.
+    """
     ready = result.ready
     if ready is None:
         return None
@@ -67,7 +73,11 @@ def insight(request: WeighRequest, result: WeighOut, out_d: float) -> Insight | 
         picture=drawn,
         data=_data(found, drawn),
         ready=ready,
-        changes=changes(request, result.all_salt_g, ready),
+        changes=tuple(
+            (each, each.days <= spare_d) for each in changes(request, result.all_salt_g, ready)
+        )
+        if spare_d is not None
+        else (),
         is_closed=bool(meat.closed_faces),
         last_sample=len(found.days) - 1,
         shown_day=found.days[i],

@@ -125,9 +125,10 @@ def _answer(request: HttpRequest, feast: Feast, form: DishForm) -> dict[str, obj
     mixed = work_out(mix, house)
     curing = next(step for step in mixed.route.steps if step.kind == mix.method)
     ready = mixed.sheet.ready
+    spare_h = hours_of(feast.serve_at - now) - (mixed.route.least_h - curing.min_h)
     return context | {
         "sheet": live_sheet(mixed, mix, now, feast.serve_at),
-        "insight": insight(mixed.request, mixed.sheet, curing.prefer_h / 24.0),
+        "insight": insight(mixed.request, mixed.sheet, curing.prefer_h / 24.0, spare_h / 24.0),
         "says": methods_say(mix, house, now, feast.serve_at),
         "changed": _changed(request.POST.get("was_days", ""), ready.days if ready else None),
         "ready_days": f"{ready.days:.3f}" if ready else "",
