@@ -1,4 +1,4 @@
-"""Everybody signs in; a fragment asked for after the session ended sends the whole page there."""
+"""Everybody signs in; a fragment asked for by nobody any more sends the whole page there."""
 
 from collections.abc import Callable
 

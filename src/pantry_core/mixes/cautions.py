@@ -177,7 +177,7 @@ def _scale(request: WeighRequest, lines: Sequence[Line], nitrite: Nitrite) -> It
             yield notice(
                 "caution",
                 "scale-doubt",
-                f"A scale that reads to {division:g} g doubts {line.grams:.1f} g of {line.name} by "
+                f"A scale that reads to {division:.3g} g doubts {line.grams:.1f} g of {line.name} by "
                 f"{100 * doubt:.0f} %. Use a finer scale.",
                 SCALE_DOUBT,
             )

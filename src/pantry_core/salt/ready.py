@@ -10,7 +10,7 @@ from pantry_core.errors import within
 from pantry_core.meat import Meat, Shape
 from pantry_core.rules.rule import Mark, Rule
 from pantry_core.salt.properties import at_temperature, band_of
-from pantry_core.salt.shells import CLOSED, HELD, LAYERS, Vector, modes, time_to_take
+from pantry_core.salt.shells import CLOSED, HELD, LAYERS, POWER, Vector, modes, time_to_take
 from pantry_core.salt.travel import hearts_of
 
 COOKED = Rule("ready-cooked", 0.70, "of the even value", "for what will be cooked", Mark.PRACTICE)
@@ -83,6 +83,18 @@ def table(shape: Shape, supply: Supply, share: float) -> Vector:
     """Waits for every ratio of a supply, in parts of way² / diffusivity."""
     follow, ratios = (_in_a_bath, BATHS) if supply == "bath" else (_under_dry_salt, DRY)
     return np.asarray([_crossing(follow(shape, float(ratio)), share) for ratio in ratios])
+
+
+def work_out_tables() -> None:
+    """Work out every table ahead of the first question, which would wait a second for them.
+
+    Raises: nothing.
+    """
+    supplies: tuple[Supply, ...] = ("bath", "dry")
+    for shape in POWER:
+        for supply in supplies:
+            for share in {COOKED.value, RAW_FISH.value, EVEN.value}:
+                table(shape, supply, share)
 
 
 def _in_a_bath(shape: Shape, bath: float) -> Vector:

@@ -28,7 +28,7 @@ def show(request: HttpRequest, dish_id: int) -> HttpResponse:
         "dish": view.dish,
         "feast": view.dish.feast,
         "pictures": _pictures(view, kitchen, stays) if stays else {},
-        "plan_rows": stays,
+        "plan_rows": [stay for stay in stays if stay.end > stay.start],
         "tasks": tasks(view)[:5],
         "slacks": slacks(view),
         "raw": raw_notice(view),

@@ -157,8 +157,6 @@ def weigh_in(view: Outlook) -> WeighIn | None:
     put_in, weighed = view.state.put_in, _last(view, Event.What.WEIGHED)
     if put_in is None or weighed is None or not put_in.mass_g or not weighed.mass_g:
         return None
-    if weighed.at <= put_in.at and weighed.pk < put_in.pk:
-        return None
     change = 100.0 * (weighed.mass_g / put_in.mass_g - 1.0)
     low, high = USUAL_CHANGE_PCT[view.dish.method]
     return WeighIn(change, low, high, low <= change <= high)

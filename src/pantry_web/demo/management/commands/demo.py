@@ -21,7 +21,7 @@ class Command(BaseCommand):
         parser.add_argument("--port", default="8000")
 
     def handle(self, *args: object, **options: object) -> None:
-        """Serve until interrupted; the solver is imported meanwhile."""
+        """Serve until interrupted; what is slow at first is done meanwhile."""
         from waitress import serve  # noqa: PLC0415 - needed by this command only
 
         from pantry_web.wsgi import application  # noqa: PLC0415 - it starts the application
@@ -55,5 +55,8 @@ def _refuse_busy(port: int) -> None:
 
 
 def _warm_up() -> None:
-    """Import the solver, which takes most of a second, before the first plan asks for it."""
+    """Import the solver and work out the tables of the model before somebody waits for them."""
     import pantry_core.plan.solve  # noqa: F401, PLC0415
+    from pantry_core.salt.ready import work_out_tables  # noqa: PLC0415
+
+    work_out_tables()
