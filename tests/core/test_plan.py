@@ -166,7 +166,7 @@ def test_an_overdue_round_is_due_now():
         (changed(day={"wake": "23:00", "sleep": "07:00"}), "day.sleep"),
         (changed(day={"wake": "7am", "sleep": "22:00"}), "day.wake"),
         (changed(away=[{"from": "2027-03-21T10:00", "to": "2027-03-21T09:00"}]), "away.0.to"),
-        (changed({"roast": {"place": "cave"}}), "dishes"), (changed(cooks=0), "cooks"),
+        (changed({"roast": {"place": "cave"}}), "dishes.0.steps.1.place"), (changed(cooks=0), "cooks"),
         (changed({"roast": {"min_h": 5}}), "dishes.0.steps.1.max_h"),
         (changed({"roast": {"id": "salt"}}), "dishes.0.steps"),
         (changed({"roast": {"min_h": float("nan")}}), "dishes.0.steps.1.min_h"),

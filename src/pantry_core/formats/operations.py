@@ -12,7 +12,7 @@ from pantry_core.mixes.cautions import geometry
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Notice, WeighOut
 from pantry_core.mixes.weigh import weigh
-from pantry_core.plan.problem import WrongPlan, resolve, time_wrongs
+from pantry_core.plan.problem import WrongPlan, raw_wrongs, resolve
 from pantry_core.plan.request import PlanRequest
 from pantry_core.salt.request import SaltRequest
 from pantry_core.salt.travel import SaltAnswer, travel
@@ -68,7 +68,7 @@ def plan_document(raw: object) -> Answer:
     from pantry_core.plan.result import Plan  # noqa: PLC0415 - the solver takes 0.6 s to import
     from pantry_core.plan.solve import plan  # noqa: PLC0415
 
-    wrongs = tuple(Problem(where, what) for where, what in time_wrongs(raw))
+    wrongs = tuple(Problem(where, what) for where, what in raw_wrongs(raw))
     try:
         request = read_document(PlanRequest, raw)
     except WrongInput as error:

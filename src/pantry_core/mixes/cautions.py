@@ -177,8 +177,8 @@ def _scale(request: WeighRequest, lines: Sequence[Line], nitrite: Nitrite) -> It
             yield notice(
                 "caution",
                 "scale-doubt",
-                f"A scale that reads to {division:.3g} g doubts {line.grams:.1f} g of {line.name} by "
-                f"{100 * doubt:.0f} %. Use a finer scale.",
+                f"A scale that reads to {division:.3g} g doubts {line.grams:.1f} g of {line.name} "
+                f"by {100 * doubt:.0f} %. Use a finer scale.",
                 SCALE_DOUBT,
             )
 

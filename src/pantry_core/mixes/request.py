@@ -65,7 +65,7 @@ class WeighRequest(Document):
     heaped: bool = False
     sugar_pct: Annotated[float, Field(ge=0, le=MOST_SUGAR_PCT)] = 0.0
     cure: Cure | None = None
-    injection_share: Annotated[float, Field(gt=0, le=0.3)] = 0.10
+    injection_share: Annotated[float, Field(ge=0, le=0.3)] = 0.10
     cover: bool = True
     sauces: Annotated[tuple[Sauce, ...], Field(strict=False)] = ()
     scale_division_g: Annotated[float, Field(gt=0, le=1000)] | None = None

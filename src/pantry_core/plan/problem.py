@@ -73,15 +73,15 @@ class WrongPlan(ValueError):
         self.wrongs = wrongs
 
 
-def time_wrongs(raw: object) -> tuple[Wrong, ...]:
-    """Every text in a raw plan document that should be a time and is not one.
+def raw_wrongs(raw: object) -> tuple[Wrong, ...]:
+    """Every text in a raw plan document that should be a time or a listed place and is not.
 
     Parameters: raw, JSON data that need not be a sound document otherwise.
     Returns: pairs of dotted path and what would do; fields that are no text are left to others.
     """
     if not isinstance(raw, dict):
         return ()
-    wrongs: list[Wrong] = []
+    wrongs: list[Wrong] = list(_unlisted_places(raw))
     zone = ZoneInfo("UTC")
     if isinstance(raw.get("tz"), str):
         try:
@@ -103,25 +103,36 @@ def time_wrongs(raw: object) -> tuple[Wrong, ...]:
     return tuple(wrongs)
 
 
-def _times(raw: dict[str, Any]) -> Iterator[tuple[str, str]]:
-    def items(holder: object, name: str) -> list[Any]:
-        found = holder.get(name) if isinstance(holder, dict) else None
-        return found if isinstance(found, list) else []
+def _items(holder: object, name: str) -> list[Any]:
+    found = holder.get(name) if isinstance(holder, dict) else None
+    return found if isinstance(found, list) else []
 
+
+def _unlisted_places(raw: dict[str, Any]) -> Iterator[Wrong]:
+    places = raw.get("places", {})
+    for i, dish in enumerate(_items(raw, "dishes")):
+        for j, step in enumerate(_items(dish, "steps")):
+            place = step.get("place") if isinstance(step, dict) else None
+            if isinstance(place, str) and isinstance(places, dict) and place not in places:
+                where = f"dishes.{i}.steps.{j}.place"
+                yield where, f"{place[:40]!r} is not among the places; list it with its capacity"
+
+
+def _times(raw: dict[str, Any]) -> Iterator[tuple[str, str]]:
     def texts(path: str, holder: object, *names: str) -> Iterator[tuple[str, str]]:
         for name in names:
             if isinstance(holder, dict) and isinstance(holder.get(name), str):
                 yield f"{path}{name}", holder[name]
 
     yield from texts("", raw, "now", "serve_at")
-    for i, away in enumerate(items(raw, "away")):
+    for i, away in enumerate(_items(raw, "away")):
         yield from texts(f"away.{i}.", away, "from", "to")
-    for i, dish in enumerate(items(raw, "dishes")):
+    for i, dish in enumerate(_items(raw, "dishes")):
         yield from texts(f"dishes.{i}.", dish, "serve_at")
-        for j, step in enumerate(items(dish, "steps")):
+        for j, step in enumerate(_items(dish, "steps")):
             path = f"dishes.{i}.steps.{j}."
             yield from texts(path, step, "started_at", "ended_at", "locked_start")
-            for k, done in enumerate(items(step, "rounds_done")):
+            for k, done in enumerate(_items(step, "rounds_done")):
                 if isinstance(done, str):
                     yield f"{path}rounds_done.{k}", done
 
@@ -133,7 +144,7 @@ def resolve(request: PlanRequest) -> Problem:
     Returns: the problem, in UTC.
     Raises: WrongPlan with all that is wrong with times and facts.
     """
-    wrongs = list(time_wrongs(request.model_dump(mode="json", by_alias=True)))
+    wrongs = list(raw_wrongs(request.model_dump(mode="json", by_alias=True)))
     if wrongs:
         raise WrongPlan(tuple(wrongs))
     zone = read_zone(request.tz)

@@ -50,7 +50,7 @@ class Needle(Document):
     """Pickle goes in by needle: share of the meat's mass [-], its salt [% of the pickle]."""
 
     kind: Literal["needle"]
-    share: Annotated[float, Field(gt=0, le=0.3)]
+    share: Annotated[float, Field(ge=0, le=0.3)]
     salt_pct: Annotated[float, Field(ge=0, le=100 * SATURATION.value)]
 
 
