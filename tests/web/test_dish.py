@@ -245,7 +245,10 @@ def test_the_salt_follows_what_really_happened(cook, quince, gammon):
     note(cook, gammon, temperature="10")  # warm for all of the eight days
     at(quince, now)
     assert salt_of(cook, gammon).heart_pct > usual.heart_pct
-    tick(cook, gammon, "lift")
+    tick(cook, gammon, "lift")  # three days early: it is held, and comes to its hour all the same
+    page = cook.get(f"/dishes/{gammon.pk}/passage/")
+    assert page.context["outlook"].plan.status == "optimal"
+    assert b"Hold wrapped, cold" in page.content
     at(quince, now + timedelta(hours=20))
     rested = salt_of(cook, gammon)
     assert rested.is_out

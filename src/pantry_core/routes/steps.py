@@ -12,7 +12,7 @@ from pantry_core.mixes.result import Notice
 from pantry_core.routes.cuts import Cut
 from pantry_core.routes.raw_clock import judge_raw, raw_limits
 from pantry_core.rules.constants import THAW_H_PER_KG, THAW_LEAST_H
-from pantry_core.rules.raw_clock import RawLimits
+from pantry_core.rules.raw_clock import CURED_RED_MEAT, RawLimits
 
 PLACES = ("freezer", "fridge", "counter", "hob", "smoker", "oven")
 
@@ -22,11 +22,14 @@ ONCE_A_DAY_H = 16.0
 DRY_BRINE_H: Final = (12.0, 24.0, 72.0)
 """Shortest, usual and longest dry brine [h] (common practice)."""
 
+HOLD_H, CURED_HOLD_H = 24.0, 96.0
+"""How long a rested piece may be held before the heat, and one that is cured [h] (practice)."""
+
 CURING = ("even-brine", "dry-cure", "dry-brine")
 """Kinds of the step in which the piece takes its salt; the names of the methods."""
 
 
-RAW_KINDS = ("keep", "make-brine", "chill-brine", "trim", "lift", "rest", *CURING)
+RAW_KINDS = ("keep", "make-brine", "chill-brine", "trim", "lift", "rest", "hold", *CURING)
 """Kinds of step during which the raw clock runs; for a frozen piece, once it has thawed."""
 
 
@@ -88,7 +91,7 @@ def route(
     within("wait_days", wait_days, 0.0, 366.0, "d")
     limits = raw_limits(cut.kind, method, verdict, target_salt_pct)
     before = [*_bought(kilos, frozen=frozen), *_prepared(method, cut)]
-    after = [*_lifted(method, cut)]
+    after = [*_lifted(method, cut, CURED_HOLD_H if limits is CURED_RED_MEAT else HOLD_H)]
     around_h = sum(step.max_h for step in (*before, *after) if step.kind in RAW_KINDS)
     longest_h = 24.0 * limits.stop.value - around_h if limits else 24.0 * 60
     curing = _curing(method, 24.0 * wait_days, longest_h)
@@ -146,7 +149,7 @@ def _curing(method: Method, wait_h: float, longest_h: float) -> RouteStep:
     )  # fmt: skip
 
 
-def _lifted(method: Method, cut: Cut) -> Iterator[RouteStep]:
+def _lifted(method: Method, cut: Cut, hold_h: float) -> Iterator[RouteStep]:
     if method == "dry-brine":
         return
     begin = "Lift and drain" if cut.kind == "vegetable" else "Lift, rinse, pat dry"
@@ -155,6 +158,7 @@ def _lifted(method: Method, cut: Cut) -> Iterator[RouteStep]:
         yield RouteStep(
             "rest", "rest", "Rest uncovered", "", "fridge", 12.0, 24.0, 36.0,
         )  # fmt: skip
+        yield RouteStep("hold", "hold", "Hold wrapped, cold", "", "fridge", 0.0, 0.0, hold_h)
 
 
 def _cooked(cut: Cut, kilos: float) -> Iterator[RouteStep]:

@@ -35,7 +35,11 @@ class Outlook:
         """The plan, solved when first asked for; None once the hour of the feast has passed."""
         if self.dish.feast.serve_at <= self.now or not self.steps:
             return None
-        return _solved(plan_request(self), self.now)
+        found = _solved(plan_request(self, hold=False), self.now)
+        if found.status == "infeasible":
+            held = _solved(plan_request(self, hold=True), self.now)
+            return found if held.status == "infeasible" else held
+        return found
 
     @cached_property
     def mixed(self) -> Mixed:
@@ -63,10 +67,18 @@ def outlook(dish: Dish, kitchen: Kitchen, now: datetime) -> Outlook:
     return Outlook(dish, kitchen, now, tuple(dish.steps.all()), derive(dish.events.all(), now))
 
 
-def plan_request(view: Outlook) -> PlanRequest:
-    """The `plan` document of a dish; steps passed over before the last fact are left out."""
+def plan_request(view: Outlook, *, hold: bool) -> PlanRequest:
+    """The `plan` document of a dish; steps passed over before the last fact are left out.
+
+    Holding a piece before the heat is for one that was lifted early: without `hold` it is left out,
+    so that no plan takes a piece out of its cure only to let it lie.
+    """
     dish, kitchen, now, facts = view.dish, view.kitchen, view.now, view.state.facts
-    asked = [_step_request(step, facts.get(step.key, StepFacts())) for step in view.steps]
+    asked = [
+        _step_request(step, facts.get(step.key, StepFacts()))
+        for step in view.steps
+        if hold or step.kind != "hold" or step.key in view.state.begun
+    ]
     begun = [i for i, each in enumerate(asked) if each.started_at or each.ended_at]
     last_fact = begun[-1] if begun else -1
     asked = [each for i, each in enumerate(asked) if i >= last_fact or i in begun]
