@@ -165,7 +165,7 @@ def test_command_line(tmp_path):
     assert one.returncode == 0
     assert json.loads(one.stdout) == weigh_document(GAMMON)
     assert pantry("weigh", "-", text=bad).returncode == 2
-    assert pantry("chill", "-", text=good).returncode == 2
+    assert pantry("check", "-", text=good).returncode == 2
     lines = pantry("weigh", "--lines", "-", text=f"{good}\n{bad}\nnonsense\n{good}\n")
     answers = [json.loads(line) for line in lines.stdout.splitlines()]
     assert [("errors" in answer) for answer in answers] == [False, True, True, False]

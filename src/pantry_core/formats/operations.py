@@ -8,17 +8,20 @@ from typing import Any
 from pydantic import TypeAdapter
 
 from pantry_core.formats.reading import Problem, WrongInput, parse_json, read_document
+from pantry_core.heat.chill import ChillAnswer, ChillRequest, chill
 from pantry_core.mixes.cautions import geometry
 from pantry_core.mixes.request import WeighRequest
-from pantry_core.mixes.result import Notice, WeighOut
+from pantry_core.mixes.result import WeighOut
 from pantry_core.mixes.weigh import weigh
+from pantry_core.notice import Notice
 from pantry_core.plan.problem import WrongPlan, raw_wrongs, resolve
 from pantry_core.plan.request import PlanRequest
 from pantry_core.salt.request import SaltRequest
 from pantry_core.salt.travel import SaltAnswer, travel
+from pantry_core.vessels.fit import FitAnswer, FitRequest, fit
 
-OPERATIONS = ("weigh", "salt", "plan")
-LATER = ("check", "chill", "fit")
+OPERATIONS = ("weigh", "salt", "chill", "fit", "plan")
+LATER = ("check",)
 
 Answer = dict[str, Any]
 
@@ -56,6 +59,32 @@ def salt_document(raw: object) -> Answer:
     answer: Answer = _adapter(SaltAnswer).dump_python(travel(request), mode="json")
     notices = _adapter(tuple[Notice, ...]).dump_python(tuple(geometry(request.meat)), mode="json")
     return answer | {"notices": notices}
+
+
+def chill_document(raw: object) -> Answer:
+    """Answer a `chill` document.
+
+    Parameters: raw, JSON data.
+    Returns: the answer as JSON data; temperature [°C], ice [g].
+    Raises: WrongInput with everything that is wrong.
+    """
+    answer: Answer = _adapter(ChillAnswer).dump_python(
+        chill(read_document(ChillRequest, raw)), mode="json"
+    )
+    return answer
+
+
+def fit_document(raw: object) -> Answer:
+    """Answer a `fit` document.
+
+    Parameters: raw, JSON data.
+    Returns: the answer as JSON data; lengths [mm], volumes [ml], fridge room [l].
+    Raises: WrongInput with everything that is wrong.
+    """
+    answer: Answer = _adapter(FitAnswer).dump_python(
+        fit(read_document(FitRequest, raw)), mode="json"
+    )
+    return answer
 
 
 def plan_document(raw: object) -> Answer:
@@ -100,6 +129,8 @@ def _answering(operation: str) -> Callable[[object], Answer]:
     known: dict[str, Callable[[object], Answer]] = {
         "weigh": weigh_document,
         "salt": salt_document,
+        "chill": chill_document,
+        "fit": fit_document,
         "plan": plan_document,
     }
     if operation not in known:

@@ -7,12 +7,14 @@ from typing import Any
 
 from pydantic import TypeAdapter
 
+from pantry_core.heat.chill import ChillAnswer, ChillRequest
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Plan
 from pantry_core.salt.request import SaltRequest
 from pantry_core.salt.travel import SaltAnswer
+from pantry_core.vessels.fit import FitAnswer, FitRequest
 
 
 def schemas() -> dict[str, dict[str, Any]]:
@@ -22,6 +24,10 @@ def schemas() -> dict[str, dict[str, Any]]:
         "weigh-answer": TypeAdapter(WeighOut).json_schema(mode="serialization"),
         "salt-request": SaltRequest.model_json_schema(),
         "salt-answer": TypeAdapter(SaltAnswer).json_schema(mode="serialization"),
+        "chill-request": ChillRequest.model_json_schema(),
+        "chill-answer": TypeAdapter(ChillAnswer).json_schema(mode="serialization"),
+        "fit-request": FitRequest.model_json_schema(),
+        "fit-answer": TypeAdapter(FitAnswer).json_schema(mode="serialization"),
         "plan-request": PlanRequest.model_json_schema(),
         "plan-answer": TypeAdapter(Plan).json_schema(mode="serialization"),
     }

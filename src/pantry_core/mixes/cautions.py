@@ -5,8 +5,9 @@ from collections.abc import Iterator, Sequence
 from pantry_core.meat import Meat
 from pantry_core.mixes.nitrite import nitrite_case
 from pantry_core.mixes.request import WeighRequest
-from pantry_core.mixes.result import Line, Nitrite, Notice, Pickle, Ready, Salt, notice
+from pantry_core.mixes.result import Line, Nitrite, Pickle, Ready, Salt
 from pantry_core.mixes.strength import dissolves
+from pantry_core.notice import Notice, notice
 from pantry_core.rules.constants import (
     FISH_GUIDE,
     FREEZING_C,

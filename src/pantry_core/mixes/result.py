@@ -4,10 +4,8 @@ from dataclasses import dataclass
 from typing import Literal
 
 from pantry_core.mixes.nitrite import Verdict
+from pantry_core.notice import Notice
 from pantry_core.rules.constants import NITRITE_IN_CURE_1
-from pantry_core.rules.rule import Rule, Source
-
-Level = Literal["stop", "caution", "note"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,21 +71,6 @@ class Ready:
     days_low: float
     days_high: float
     lift_h: float | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class Notice:
-    """Something the cook must know; a stop cannot be passed."""
-
-    level: Level
-    code: str
-    text: str
-    basis: str
-
-
-def notice(level: Level, code: str, text: str, rule: Rule | Source) -> Notice:
-    """A notice that names its rule as its basis."""
-    return Notice(level, code, text, rule.basis)
 
 
 @dataclass(frozen=True, slots=True)

@@ -13,14 +13,7 @@ from pantry_core.mixes.nitrite import (
 )
 from pantry_core.mixes.readiness import readiness
 from pantry_core.mixes.request import WeighRequest
-from pantry_core.mixes.result import (
-    Line,
-    Nitrate,
-    Nitrite,
-    Pickle,
-    Salt,
-    WeighOut,
-)
+from pantry_core.mixes.result import Line, Nitrate, Nitrite, Pickle, Salt, WeighOut
 from pantry_core.mixes.strength import brine_density_g_ml, salometer_degrees
 from pantry_core.rules.constants import NITRITE_IN_CURE_1
 from pantry_core.rules.profiles import PROFILES

@@ -4,7 +4,7 @@ from pantry_core.errors import within
 from pantry_core.meat import Kind
 from pantry_core.mixes.nitrite import Verdict
 from pantry_core.mixes.request import Method
-from pantry_core.mixes.result import Notice, notice
+from pantry_core.notice import Notice, notice
 from pantry_core.rules.constants import LONG_CURE_SALT_PCT
 from pantry_core.rules.raw_clock import (
     BIRD_OR_FISH,

@@ -8,7 +8,7 @@ from pantry_core.errors import within
 from pantry_core.meat import MOST_MEAT_G
 from pantry_core.mixes.nitrite import Verdict
 from pantry_core.mixes.request import Method
-from pantry_core.mixes.result import Notice
+from pantry_core.notice import Notice
 from pantry_core.routes.cuts import Cut
 from pantry_core.routes.raw_clock import judge_raw, raw_limits
 from pantry_core.rules.constants import THAW_H_PER_KG, THAW_LEAST_H

@@ -4,7 +4,8 @@ from dataclasses import dataclass
 
 from pantry_core.errors import within
 from pantry_core.meat import MOST_MEAT_G, MOST_THICKNESS_MM
-from pantry_core.mixes.result import Notice, Ready, notice
+from pantry_core.mixes.result import Ready
+from pantry_core.notice import Notice, notice
 from pantry_core.routes.cuts import Cut
 from pantry_core.rules.constants import MEAT_DENSITY
 from pantry_core.rules.rule import Mark, Rule

@@ -5,8 +5,9 @@ from dataclasses import dataclass, replace
 from pantry_core.meat import Meat
 from pantry_core.mixes.nitrite import nitrite_case
 from pantry_core.mixes.request import Cure, Method, WeighRequest
-from pantry_core.mixes.result import Notice, WeighOut
+from pantry_core.mixes.result import WeighOut
 from pantry_core.mixes.weigh import weigh
+from pantry_core.notice import Notice
 from pantry_core.routes.cuts import CUTS, Cut
 from pantry_core.routes.schools import Schooling, SchoolName, schooling
 from pantry_core.routes.steps import Route, route

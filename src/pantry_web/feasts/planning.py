@@ -8,7 +8,7 @@ from functools import cached_property
 
 from django.core.cache import cache
 
-from pantry_core.mixes.result import Notice
+from pantry_core.notice import Notice
 from pantry_core.plan.problem import GRID, resolve
 from pantry_core.plan.request import Away, Day, DishRequest, PlanRequest, StepRequest
 from pantry_core.plan.result import Plan, PlannedStep

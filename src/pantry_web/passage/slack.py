@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from pantry_core.mixes.result import Notice
+from pantry_core.notice import Notice
 from pantry_core.plan.result import PlannedStep
 from pantry_core.routes.raw_clock import judge_raw
 from pantry_web.feasts.planning import Outlook

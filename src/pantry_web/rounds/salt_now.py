@@ -22,6 +22,8 @@ SALTY_LESS, TOO_SALTY_LESS = 0.80, 0.65
 """What is left of the salt after the soak that a salty or a too salty slice asks for (practice)."""
 SOAK_WATER_PER_MEAT, SOAK_CHANGES = 2.0, 2
 """Fresh water for a soak, and how often it is changed (common practice)."""
+LONG_SOAK_H = 24.0
+"""A soak longer than this is out of the usual (common practice)."""
 USUAL_CHANGE_PCT = {"even-brine": (1.0, 10.0), "dry-cure": (-8.0, -1.0), "dry-brine": (-6.0, -0.5)}
 """Gain or loss of weight by the time it comes out [%] (common practice)."""
 
@@ -52,6 +54,11 @@ class TasteAnswer:
     taste: str
     soak: SoakAdvice | None
     soak_water_g: float
+
+    @property
+    def is_long(self) -> bool:
+        """Whether the soak is longer than cooks soak."""
+        return self.soak is not None and self.soak.hours > LONG_SOAK_H
 
 
 @dataclass(frozen=True, slots=True)

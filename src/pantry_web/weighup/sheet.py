@@ -6,7 +6,8 @@ from datetime import datetime
 
 from pantry_core.mixes.nitrite import nitrite_case
 from pantry_core.mixes.request import WeighRequest
-from pantry_core.mixes.result import Line, Notice, WeighOut
+from pantry_core.mixes.result import Line, WeighOut
+from pantry_core.notice import Notice
 from pantry_core.routes.schools import NAMES as NAMES_OF_SCHOOLS
 from pantry_core.routes.steps import DRY_BRINE_H
 from pantry_core.rules.constants import GRANULATED_SUGAR_TABLESPOON, TABLE_SALT_TABLESPOON

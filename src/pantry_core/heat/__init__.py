@@ -1,0 +1,1 @@
+"""Chilling, and other matters of heat."""

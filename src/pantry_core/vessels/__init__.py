@@ -1,0 +1,1 @@
+"""Whether a piece fits its vessel and lies covered."""
