@@ -91,6 +91,26 @@ def test_the_salt_moves_with_the_slider(signed_in):
     assert requests == []
 
 
+def test_single_keys_jump_and_stay_out_of_what_is_typed(signed_in):
+    page = signed_in
+    page.goto("/dishes/1/rounds/")
+    for key, address in (("w", "weigh-up"), ("p", "passage"), ("r", "rounds"), ("h", "house")):
+        page.keyboard.press(key)
+        page.wait_for_url(f"**/{address}/")
+        if key == "h":
+            page.get_by_label("Name", exact=True).press("f")
+            assert page.url.endswith("/house/")
+        page.goto("/dishes/1/rounds/")
+    page.keyboard.press("?")
+    expect(page.get_by_role("dialog", name="Keys")).to_be_visible()
+    assert Axe().run(page).violations_count == 0
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("dialog", name="Keys")).to_be_hidden()
+    page.get_by_role("button", name="Keys").click()
+    page.get_by_role("button", name="Close").click()
+    expect(page.get_by_role("dialog", name="Keys")).to_be_hidden()
+
+
 def test_by_keyboard_alone(page):
     def tab_to(label):
         for _ in range(60):
