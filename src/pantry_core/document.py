@@ -1,12 +1,9 @@
 """What every document that the core reads has in common."""
 
 from collections.abc import Iterable
-from typing import Literal
 
 from pydantic import BaseModel, ConfigDict
 from pydantic_core import PydanticCustomError
-
-FORMAT: Literal["pantry-clock/1"] = "pantry-clock/1"
 
 
 class Document(BaseModel):

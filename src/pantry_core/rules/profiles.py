@@ -27,9 +27,6 @@ class NitriteLimits:
 class Profile:
     """The rules of one authority."""
 
-    name: str
-    label: str
-    authority: str
     nitrite: dict[NitriteCase, NitriteLimits]
     nitrate_brine: Rule | None
 
@@ -56,9 +53,6 @@ def _eu(case: str) -> NitriteLimits:
 
 
 US = Profile(
-    "us",
-    "US style",
-    "United States (USDA, FDA)",
     {
         "brine": _us("brine", 200.0, _CFR, 120.0, 150.0),
         "dry": _us("dry", 200.0, _NOT_625, 120.0, 150.0, Mark.PRACTICE),
@@ -71,9 +65,6 @@ US = Profile(
 )
 
 EU = Profile(
-    "eu",
-    "EU style",
-    "European Union",
     {
         "brine": _eu("brine"),
         "dry": _eu("dry"),

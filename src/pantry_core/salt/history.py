@@ -6,8 +6,6 @@ from dataclasses import dataclass
 from pantry_core.errors import within
 from pantry_core.salt.properties import LEAST_C, MOST_C, at_temperature
 
-REFERENCE_C = 4.0
-
 
 @dataclass(frozen=True, slots=True)
 class Reading:

@@ -8,7 +8,7 @@ from pantry_core.mixes.inside import Inside
 
 WIDTH, HEIGHT = 340.0, 150.0
 """Of the plot, without its margins."""
-LEFT, BELOW = 34.0, 30.0
+LEFT = 34.0
 SECTION_HEIGHT = 112.0
 FULLEST = 1.3
 """A ring is inked in full at so many times its even value."""
@@ -51,7 +51,6 @@ class InsidePicture:
     out_x: float | None
     shown: int
     shown_x: float
-    top_pct: float
     full_pct: float
     xs: tuple[float, ...]
 
@@ -108,7 +107,6 @@ def picture(
         out_x=x(out_d) if out_d <= last else None,
         shown=shown,
         shown_x=x(inside.days[shown]),
-        top_pct=top,
         full_pct=full,
         xs=tuple(x(day) for day in inside.days),
     )

@@ -23,10 +23,6 @@ class Task:
     minutes: float
     can_tick: bool
 
-    def is_due(self, now: datetime) -> bool:
-        """Whether its time has come."""
-        return self.at is not None and self.at <= now
-
 
 def is_all_work(step: Step) -> bool:
     """Whether the hands fill the step on the quarter-hour grid, so that it ends when they do."""
