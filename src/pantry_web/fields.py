@@ -103,6 +103,12 @@ class NumberField(forms.CharField):
         return bool((self.prepare_value(initial) or "") != (data or "").strip())
 
 
+class LongSelect(forms.Select):
+    """A select of hundreds: one template for all of its options instead of one for each."""
+
+    template_name = "_select.html"
+
+
 class InstantField(forms.CharField):
     """A local date and time; `zone` is set by the form."""
 

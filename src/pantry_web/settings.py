@@ -38,6 +38,7 @@ INSTALLED_APPS = [
     "axes",
     "csp",
     "django_htmx",
+    "django.forms",
     "django.contrib.auth",
     "django.contrib.contenttypes",
     "django.contrib.messages",
@@ -79,6 +80,8 @@ TEMPLATES = [
         },
     }
 ]
+
+FORM_RENDERER = "django.forms.renderers.TemplatesSetting"
 
 DATABASES = {
     "default": {

@@ -7,7 +7,7 @@ from zoneinfo import ZoneInfo
 from django import forms
 
 from pantry_core.plan.instants import NotAnInstant, local_instant
-from pantry_web.fields import NumberField
+from pantry_web.fields import LongSelect, NumberField
 from pantry_web.forms import KitchenForm
 from pantry_web.kitchens.forms import ZONES
 
@@ -20,7 +20,7 @@ class FeastForm(KitchenForm):
     name = forms.CharField(max_length=80, label="What is it called?")
     date = forms.DateField(label="Date", widget=forms.DateInput({"type": "date"}, "%Y-%m-%d"))
     hour = forms.TimeField(label="Hour to eat", widget=forms.TimeInput({"type": "time"}, "%H:%M"))
-    time_zone = forms.ChoiceField(choices=ZONES, label="Time zone")
+    time_zone = forms.ChoiceField(choices=ZONES, label="Time zone", widget=LongSelect)
     heads = NumberField(1, 500, label="Heads")
 
     def __init__(self, *args: Any, now: datetime, **kwargs: Any) -> None:

@@ -7,7 +7,7 @@ from zoneinfo import ZoneInfo, available_timezones
 from django import forms
 from django.contrib.auth.forms import UserCreationForm
 
-from pantry_web.fields import InstantField, NumberField, QuantityField
+from pantry_web.fields import InstantField, LongSelect, NumberField, QuantityField
 from pantry_web.forms import KitchenForm
 from pantry_web.kitchens.models import Absence, Cook, Kitchen
 
@@ -28,7 +28,9 @@ class FirstStartForm(_CookForm):
     """The first cook, who owns the kitchen."""
 
     kitchen_name = forms.CharField(max_length=80, label="Name of your kitchen")
-    time_zone = forms.ChoiceField(choices=ZONES, initial="Europe/London", label="Time zone")
+    time_zone = forms.ChoiceField(
+        choices=ZONES, initial="Europe/London", label="Time zone", widget=LongSelect
+    )
 
     class Meta:
         model = Cook
@@ -39,7 +41,7 @@ class HouseForm(KitchenForm):
     """What the house is like."""
 
     name = forms.CharField(max_length=80, label="Name")
-    time_zone = forms.ChoiceField(choices=ZONES, label="Time zone")
+    time_zone = forms.ChoiceField(choices=ZONES, label="Time zone", widget=LongSelect)
     units = forms.ChoiceField(choices=Kitchen.Units.choices, label="Show amounts in")
     profile = forms.ChoiceField(choices=Kitchen.Profile.choices, label="Limits to keep")
     scale = QuantityField("mass", 1000.0, label="Your scale reads to")
