@@ -10,6 +10,7 @@ from pantry_core.meat import Meat
 from pantry_core.mixes.cautions import geometry
 from pantry_core.mixes.colour import heart_colour
 from pantry_core.mixes.inside import changes, inside
+from pantry_core.mixes.other_methods import other_methods
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.weigh import weigh
 from pantry_core.routes.cuts import CUTS
@@ -191,8 +192,27 @@ def test_what_would_be_quicker_is_quicker(method, faces):
     assert by_name["Opened"] == pytest.approx(sheet.ready.days / 4, rel=0.01)
     if faces:
         assert by_name["Skin"] == pytest.approx(sheet.ready.days / 4, rel=0.01)
-    if method == "even-brine":
-        assert any("needle" in each.name for each in found)
+
+
+@pytest.mark.parametrize("thickness_mm", [30.0, 50.0, 75.0])
+def test_other_methods_agree_with_the_way(thickness_mm):
+    meat = MEAT | {"thickness_mm": thickness_mm}
+    found = {each.name: each for each in other_methods(asked(meat=meat))}
+    assert len(found) == 4
+    # the same through the salt document: 2 % in 1000 g all by needle, then a rest
+    needle = {"kind": "needle", "share": 0.1, "salt_pct": 22.0}
+    rest = REST | {"hours": 24 * found["Needle alone"].days}
+    answer = salt_document({"meat": meat, "stages": [needle, rest]})
+    assert answer["least_pct"][-1] == pytest.approx(0.7 * answer["mean_pct"][-1], rel=0.01)
+    heaped = found["Heaped cure, washed off"]
+    heap = {"kind": "dry", "hours": heaped.lift_h, "salt_g": 0.4 * MEAT["mass_g"]}
+    lifted = salt_document({"meat": meat, "stages": [heap]})
+    assert lifted["mean_pct"][-1] == pytest.approx(2.0, rel=0.01)
+
+
+@pytest.mark.parametrize("changes_", [{"target_salt_pct": 0, "cure": None}, {"temperature_c": 16}])
+def test_other_methods_are_silent_where_the_model_is(changes_):
+    assert other_methods(asked(**changes_)) == ()
 
 
 def test_inside_by_day_agrees_with_the_way():

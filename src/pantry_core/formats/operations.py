@@ -8,7 +8,7 @@ from typing import Any
 from pydantic import TypeAdapter
 
 from pantry_core.formats.reading import Problem, WrongInput, parse_json, read_document
-from pantry_core.heat.chill import ChillAnswer, ChillRequest, chill
+from pantry_core.heat.chill import ChillRequest, chill
 from pantry_core.mixes.cautions import geometry
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
@@ -17,8 +17,8 @@ from pantry_core.notice import Notice
 from pantry_core.plan.problem import WrongPlan, raw_wrongs, resolve
 from pantry_core.plan.request import PlanRequest
 from pantry_core.salt.request import SaltRequest
-from pantry_core.salt.travel import SaltAnswer, travel
-from pantry_core.vessels.fit import FitAnswer, FitRequest, fit
+from pantry_core.salt.travel import travel
+from pantry_core.vessels.fit import FitRequest, fit
 
 OPERATIONS = ("weigh", "salt", "chill", "fit", "plan")
 LATER = ("check",)
@@ -38,8 +38,7 @@ def weigh_document(raw: object) -> Answer:
 
 def weigh_answer(sheet: WeighOut) -> Answer:
     """A sheet as the JSON data of a `weigh` answer."""
-    answer: Answer = _adapter(WeighOut).dump_python(sheet, mode="json")
-    return answer
+    return _as_data(sheet)
 
 
 def weigh_out_from(answer: object) -> WeighOut:
@@ -56,9 +55,8 @@ def salt_document(raw: object) -> Answer:
     Raises: WrongInput with everything that is wrong.
     """
     request = read_document(SaltRequest, raw)
-    answer: Answer = _adapter(SaltAnswer).dump_python(travel(request), mode="json")
     notices = _adapter(tuple[Notice, ...]).dump_python(tuple(geometry(request.meat)), mode="json")
-    return answer | {"notices": notices}
+    return _as_data(travel(request)) | {"notices": notices}
 
 
 def chill_document(raw: object) -> Answer:
@@ -68,10 +66,7 @@ def chill_document(raw: object) -> Answer:
     Returns: the answer as JSON data; temperature [°C], ice [g].
     Raises: WrongInput with everything that is wrong.
     """
-    answer: Answer = _adapter(ChillAnswer).dump_python(
-        chill(read_document(ChillRequest, raw)), mode="json"
-    )
-    return answer
+    return _as_data(chill(read_document(ChillRequest, raw)))
 
 
 def fit_document(raw: object) -> Answer:
@@ -81,10 +76,7 @@ def fit_document(raw: object) -> Answer:
     Returns: the answer as JSON data; lengths [mm], volumes [ml], fridge room [l].
     Raises: WrongInput with everything that is wrong.
     """
-    answer: Answer = _adapter(FitAnswer).dump_python(
-        fit(read_document(FitRequest, raw)), mode="json"
-    )
-    return answer
+    return _as_data(fit(read_document(FitRequest, raw)))
 
 
 def plan_document(raw: object) -> Answer:
@@ -94,8 +86,7 @@ def plan_document(raw: object) -> Answer:
     Returns: the answer as JSON data; times ISO 8601 with their offset.
     Raises: WrongInput with everything that is wrong.
     """
-    from pantry_core.plan.result import Plan  # noqa: PLC0415 - the solver takes 0.6 s to import
-    from pantry_core.plan.solve import plan  # noqa: PLC0415
+    from pantry_core.plan.solve import plan  # noqa: PLC0415 - the solver takes 0.6 s to import
 
     wrongs = tuple(Problem(where, what) for where, what in raw_wrongs(raw))
     try:
@@ -106,8 +97,7 @@ def plan_document(raw: object) -> Answer:
         problem = resolve(request)
     except WrongPlan as error:
         raise WrongInput(tuple(Problem(*each) for each in error.wrongs)) from None
-    answer: Answer = _adapter(Plan).dump_python(plan(problem), mode="json")
-    return answer
+    return _as_data(plan(problem))
 
 
 def answer_text(operation: str, text: str | bytes) -> tuple[str, bool]:
@@ -141,6 +131,13 @@ def _answering(operation: str) -> Callable[[object], Answer]:
 
 def _line(document: object) -> str:
     return json.dumps(document, ensure_ascii=False, separators=(",", ":"), allow_nan=False)
+
+
+def _as_data(answer: Any) -> Answer:
+    """An answer of the core as JSON data."""
+    kind: Any = type(answer)
+    data: Answer = _adapter(kind).dump_python(answer, mode="json")
+    return data
 
 
 @cache

@@ -5,21 +5,18 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from pantry_core.errors import OutOfRange, within
+from pantry_core.errors import within
 from pantry_core.meat import Meat
+from pantry_core.mixes.other_methods import NOT_INTACT
 from pantry_core.mixes.readiness import readiness, stage
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Ready
-from pantry_core.salt.advice import Pickle, lift_then_rest, needle_wait_h
 from pantry_core.salt.properties import at_temperature, band_of
 from pantry_core.salt.request import SaltRequest
 from pantry_core.salt.shells import Vector
 from pantry_core.salt.travel import followed
 
 RINGS, SAMPLES, BAND_SAMPLES = 14, 44, 20
-STRONG_BRINE_PCT = 12.0
-"""A strong brine to compare with [% of the pickle] (common practice)."""
-NEEDLE_SHARE = 0.10
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,17 +79,15 @@ def inside(request: WeighRequest, salt_g: float, days: float) -> Inside | None:
 
 
 def changes(request: WeighRequest, salt_g: float, ready: Ready) -> tuple[Change, ...]:
-    """What would make the same piece ready sooner, the quickest first.
+    """What other cuts of the same piece would be ready sooner, the quickest first.
 
     Parameters: request; salt_g, all sodium chloride of the mix [g]; ready, as it is now.
     Returns: those changes that help, each with its wait [d].
     Raises: nothing for a request that could be made.
     Source: the model of `salt.travel` and `salt.ready`.
     """
-    found = (*_cuts(request, salt_g), *_brines(request, salt_g))
-    return tuple(
-        sorted((each for each in found if each.days < ready.days), key=lambda each: each.days)
-    )
+    found = (each for each in _cuts(request, salt_g) if each.days < ready.days)
+    return tuple(sorted(found, key=lambda each: each.days))
 
 
 def _cuts(request: WeighRequest, salt_g: float) -> Iterator[Change]:
@@ -103,38 +98,12 @@ def _cuts(request: WeighRequest, salt_g: float) -> Iterator[Change]:
     ]  # fmt: skip
     if meat.closed_faces:
         opened.append(("Skin or fat cap off", {"closed_faces": 0}, "no crackling"))
-        opened.append(
-            ("Skin pricked all over", {"closed_faces": 0}, "not intact any more: 68 °C inside")
-        )
+        opened.append(("Skin pricked all over", {"closed_faces": 0}, NOT_INTACT))
     for name, values, gives_up in opened:
         other = Meat.model_validate(meat.model_dump() | values)
         ready = readiness(request.model_copy(update={"meat": other}), salt_g)
         if ready is not None:
             yield Change(name, ready.days, gives_up)
-
-
-def _brines(request: WeighRequest, salt_g: float) -> Iterator[Change]:
-    if not request.is_brine or request.water_g is None:
-        return
-    meat, water_g, celsius = request.meat, request.water_g, request.temperature_c
-    try:
-        pickle = Pickle(water_g, salt_g)
-        needle_h = needle_wait_h(meat, pickle, NEEDLE_SHARE, temperature_c=celsius)
-        strong_g = water_g * STRONG_BRINE_PCT / (100.0 - STRONG_BRINE_PCT)
-        lift = lift_then_rest(meat, water_g, strong_g, request.target_salt_pct, celsius)
-    except OutOfRange:
-        return
-    if needle_h is not None:
-        yield Change(
-            "A tenth of its weight by needle, then the same brine", needle_h / 24.0,
-            "not intact any more: 68 °C inside",
-        )  # fmt: skip
-    if lift is not None:
-        yield Change(
-            f"A strong brine of {STRONG_BRINE_PCT:g} %, out after {lift.lift_h:.0f} h, then rest",
-            lift.ready_h / 24.0,
-            "it must come out on time",
-        )
 
 
 def _rounded(values: Vector) -> tuple[float, ...]:

@@ -6,6 +6,7 @@ from datetime import datetime
 
 from pantry_core.mixes.colour import Heart, heart_colour
 from pantry_core.mixes.inside import Change, Inside, changes, inside
+from pantry_core.mixes.other_methods import OtherMethod, other_methods
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Ready, WeighOut
 from pantry_core.salt.ready import COOKED
@@ -24,6 +25,7 @@ class Insight:
     data: str
     ready: Ready
     changes: tuple[tuple[Change, bool], ...]
+    others: tuple[tuple[OtherMethod, bool], ...]
     is_closed: bool
     last_sample: int
     shown_day: float
@@ -76,6 +78,9 @@ def insight(
         changes=tuple(
             (each, each.days <= spare_d) for each in changes(request, result.all_salt_g, ready)
         )
+        if spare_d is not None
+        else (),
+        others=tuple((each, each.days <= spare_d) for each in other_methods(request))
         if spare_d is not None
         else (),
         is_closed=bool(meat.closed_faces),
