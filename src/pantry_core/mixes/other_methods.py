@@ -20,6 +20,7 @@ STRONG_BRINE_SHARE = 0.12
 HEAP_SHARE = 0.4
 """Salt of a heaped cure, more than the juice can dissolve [g per g of meat] (common practice)."""
 NEEDLE_SHARE = 0.10
+"""Pickle by needle, of the usual 8 to 15 % [g per g of meat] (common practice)."""
 NOT_INTACT = "not intact any more: 68 °C inside"
 
 
