@@ -45,7 +45,7 @@ def main() -> None:
         _measure(path, lambda path=path: client.get(path))
     typed = {
         "name": "Gammon", "cut": "gammon-flat", "mass": "2.38 kg", "thickness": "50 mm",
-        "method": "even-brine", "water": "2,4 l", "salt": "2", "sugar": "1.5", "is_pink": "on",
+        "method": "even-brine", "water": "2,4 l", "salt": "2", "sugar": "1.5", "cure": "cure-1",
         "school": "model",
     }  # fmt: skip
     _measure("keystroke: POST /feasts/2/answer/", lambda: client.post("/feasts/2/answer/", typed))

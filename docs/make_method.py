@@ -3,8 +3,8 @@
 from pathlib import Path
 
 from pantry_core.heat import chill
-from pantry_core.mixes import colour
-from pantry_core.routes import cuts, schools, thickness
+from pantry_core.mixes import check_cautions, colour, counting
+from pantry_core.routes import cuts, schools, servings, thickness
 from pantry_core.rules.listing import all_rules, rules_in, table
 from pantry_core.salt import properties, ready
 from pantry_core.vessels import fit
@@ -17,7 +17,9 @@ def page() -> str:
     """The page with the table as the rules have it now."""
     bands = (properties.RED_MEAT, properties.POULTRY, properties.FISH, properties.NITRITE)
     diffusivities = tuple(rule for band in bands for rule in (band.usual, band.low, band.high))
-    others = rules_in(ready, colour, schools, thickness, cuts, chill, fit)
+    others = rules_in(
+        ready, check_cautions, counting, colour, schools, thickness, servings, cuts, chill, fit
+    )
     rules = {rule.id: rule for rule in (*all_rules(), *diffusivities, *others)}
     head = PAGE.read_text().partition(HEADING)[0]
     return f"{head}{HEADING}{table(tuple(rules.values()))}"

@@ -4,7 +4,7 @@ import argparse
 import sys
 from pathlib import Path
 
-from pantry_core.formats.operations import LATER, OPERATIONS, answer_text
+from pantry_core.formats.operations import OPERATIONS, answer_text
 
 COMPUTED, WRONG_INPUT = 0, 2
 
@@ -18,7 +18,7 @@ def main(arguments: list[str] | None = None) -> int:
     parser.add_argument("file", metavar="FILE", help="a JSON document, - for standard input")
     parser.add_argument("--lines", action="store_true", help="one document a line, one answer each")
     options = parser.parse_args(arguments)
-    if options.op not in (*OPERATIONS, *LATER):
+    if options.op not in OPERATIONS:
         parser.error(f"OP is {' or '.join(OPERATIONS)}, not {options.op!r}")
     try:
         documents = _documents(options.file, by_line=options.lines)

@@ -30,8 +30,11 @@ ALLOWED_HOSTS = os.environ.get("PANTRY_HOSTS", "127.0.0.1,localhost").split(",")
 
 INSTALLED_APPS = [
     "pantry_web.kitchens",
+    "pantry_web.pantry",
     "pantry_web.feasts",
     "pantry_web.weighup",
+    "pantry_web.recipes",
+    "pantry_web.shopping",
     "pantry_web.passage",
     "pantry_web.rounds",
     "pantry_web.demo",

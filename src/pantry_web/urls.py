@@ -4,8 +4,11 @@ from django.urls import include, path
 
 urlpatterns = [
     path("", include("pantry_web.kitchens.urls")),
+    path("", include("pantry_web.pantry.urls")),
     path("", include("pantry_web.feasts.urls")),
     path("", include("pantry_web.weighup.urls")),
+    path("", include("pantry_web.recipes.urls")),
+    path("", include("pantry_web.shopping.urls")),
     path("", include("pantry_web.passage.urls")),
     path("", include("pantry_web.rounds.urls")),
 ]

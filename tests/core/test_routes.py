@@ -8,10 +8,12 @@ import pytest
 from icalendar import Calendar
 
 from pantry_core.formats.calendar import Moment, calendar
+from pantry_core.routes.customs import CUSTOMS, USUAL, Customs
 from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.raw_clock import judge_raw, raw_limits
 from pantry_core.routes.schools import schooling
 from pantry_core.routes.steps import PLACES, route
+from pantry_core.routes.ways import WAYS
 from pantry_core.rules import profiles
 from pantry_core.rules.listing import all_rules
 from pantry_core.rules.rule import Mark
@@ -21,14 +23,14 @@ DOCS = Path(__file__).parents[2] / "docs"
 
 def way(cut="gammon-flat", method="even-brine", **changes):
     asked = {"mass_g": 2000.0, "wait_days": 14.0, "verdict": "ok", "target_salt_pct": 2.0}
-    return route(CUTS[cut], method, **(asked | changes))
+    return route(CUTS[cut], WAYS[method], **(asked | changes))
 
 
 @pytest.mark.parametrize("cut", CUTS)
-@pytest.mark.parametrize("method", ["even-brine", "dry-cure", "dry-brine"])
+@pytest.mark.parametrize("method", WAYS)
 @pytest.mark.parametrize("frozen", [False, True])
 def test_every_route_can_be_walked(cut, method, frozen):
-    found = way(cut, method, frozen=frozen)
+    found = way(cut, method, frozen=frozen, lift_h=30.0)
     ids = [step.id for step in found.steps]
     assert len(set(ids)) == len(ids)
     assert ids[0] == "buy"
@@ -48,6 +50,38 @@ def test_waits_by_the_schools():
     assert schooling(2000.0, 50.8, None).chosen("model") == 14  # two inches, a week an inch
     assert (curing["dry-brine"].min_h, curing["dry-brine"].max_h) == (12, 72)  # common practice
     assert curing["even-brine"].every_h * 1.5 == 24  # turned once a day: common practice
+
+
+def test_every_custom_changes_its_step_and_says_what_it_gives_up():
+    plain = {step.id: step for step in way("belly-skin").steps}
+    other = Customs("stirred", "soak", "boiled", "early", "hour")
+    changed = {step.id: step for step in way("belly-skin", customs=other).steps}
+    assert "soak" in changed.keys() - plain.keys()
+    assert changed["make-brine"].place == "counter" != plain["make-brine"].place
+    assert "score" in changed["trim"].begin
+    assert "boiled" in changed["lift"].begin
+    assert changed["temper"].max_h == 2  # two hours above 4 °C at the most: USDA (from memory)
+    assert all(side.gives_up for custom in CUSTOMS for side in custom.choices)
+    assert [USUAL.side(custom) for custom in CUSTOMS] == [each.choices[0] for each in CUSTOMS]
+
+
+def test_what_must_come_out_on_time_comes_out_and_rests():
+    steps = {step.id: step for step in way(method="strong-brine", lift_h=40.0, wait_days=4).steps}
+    assert (steps["brine"].min_h, steps["brine"].max_h) == (36, 44)  # a tenth either way
+    assert steps["rest"].min_h == 4 * 24 - 40
+
+
+@pytest.mark.parametrize(
+    ("name", "least", "most"),
+    [
+        # common practice: the table of methods
+        ("sauce-marinade", 2, 24), ("acid-marinade", 24, 168), ("dairy-marinade", 12, 24),
+        ("herb-marinade", 72, 96), ("dry-brine", 12, 72),
+    ],
+)  # fmt: skip
+def test_windows_of_the_marinades(name, least, most):
+    curing = {step.kind: step for step in way("brisket", name, wait_days=90).steps}[name]
+    assert (curing.min_h, curing.max_h) == (least, most)
 
 
 def test_thaws_as_the_department_advises():

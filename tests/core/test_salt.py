@@ -1,5 +1,7 @@
 """What must hold of the salt's way whatever the piece, and what is refused."""
 
+from dataclasses import replace
+
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -7,10 +9,11 @@ from hypothesis import strategies as st
 from pantry_core.formats.operations import salt_document
 from pantry_core.formats.reading import WrongInput
 from pantry_core.meat import Meat
+from pantry_core.mixes import readiness
 from pantry_core.mixes.cautions import geometry
 from pantry_core.mixes.colour import heart_colour
 from pantry_core.mixes.inside import changes, inside
-from pantry_core.mixes.other_methods import other_methods
+from pantry_core.mixes.mix import mixed
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.weigh import weigh
 from pantry_core.routes.cuts import CUTS
@@ -183,7 +186,7 @@ def test_no_colour_without_curing_salt():
 def test_what_would_be_quicker_is_quicker(method, faces):
     request = asked(method=method, meat=MEAT | {"closed_faces": faces})
     sheet = weigh(request)
-    found = changes(request, sheet.all_salt_g, sheet.ready)
+    found = changes(request, sheet.ready)
     waits = [each.days for each in found]
     assert waits == sorted(waits)
     assert waits[-1] < sheet.ready.days
@@ -194,32 +197,50 @@ def test_what_would_be_quicker_is_quicker(method, faces):
         assert by_name["Skin"] == pytest.approx(sheet.ready.days / 4, rel=0.01)
 
 
-@pytest.mark.parametrize("thickness_mm", [30.0, 50.0, 75.0])
-def test_other_methods_agree_with_the_way(thickness_mm):
-    meat = MEAT | {"thickness_mm": thickness_mm}
-    found = {each.name: each for each in other_methods(asked(meat=meat))}
-    assert len(found) == 4
-    # the same through the salt document: 2 % in 1000 g all by needle, then a rest
-    needle = {"kind": "needle", "share": 0.1, "salt_pct": 22.0}
-    rest = REST | {"hours": 24 * found["Needle alone"].days}
-    answer = salt_document({"meat": meat, "stages": [needle, rest]})
-    assert answer["least_pct"][-1] == pytest.approx(0.7 * answer["mean_pct"][-1], rel=0.01)
-    heaped = found["Heaped cure, washed off"]
-    heap = {"kind": "dry", "hours": heaped.lift_h, "salt_g": 0.4 * MEAT["mass_g"]}
-    lifted = salt_document({"meat": meat, "stages": [heap]})
-    assert lifted["mean_pct"][-1] == pytest.approx(2.0, rel=0.01)
+def by_stages(request, ready):
+    """The same through the `salt` document, up to `ready.days`."""
+    stages = readiness.stages(request, mixed(request), 24 * ready.days, ready.lift_h)
+    return salt_document(
+        {"meat": request.meat.model_dump(), "stages": [each.model_dump() for each in stages]}
+    )
 
 
-@pytest.mark.parametrize("changes_", [{"target_salt_pct": 0, "cure": None}, {"temperature_c": 16}])
-def test_other_methods_are_silent_where_the_model_is(changes_):
-    assert other_methods(asked(**changes_)) == ()
+@pytest.mark.parametrize("shape", ["slab", "cylinder", "ball"])
+@pytest.mark.parametrize("thickness_mm", [30.0, 75.0])
+@pytest.mark.parametrize(
+    "way",
+    [
+        {"method": "strong-brine", "brine_salt_pct": 12, "water_g": 900},
+        {"method": "strong-brine", "brine_salt_pct": 7, "water_g": 3000},
+        {"method": "dry-cure", "heaped": True, "cure": None},
+    ],
+)
+def test_what_is_lifted_on_time_has_its_target(way, thickness_mm, shape):
+    meat = MEAT | {"thickness_mm": thickness_mm, "shape": shape}
+    request = asked(meat=meat, **way)
+    ready = weigh(request).ready
+    answer = by_stages(request, ready)
+    assert answer["mean_pct"][-1] == pytest.approx(2.0, rel=0.015)
+    assert answer["least_pct"][-1] == pytest.approx(0.7 * answer["mean_pct"][-1], rel=0.02)
+
+
+@pytest.mark.parametrize("shape", ["slab", "cylinder", "ball"])
+@pytest.mark.parametrize("faces", [0, 1])
+@pytest.mark.parametrize("way", [{}, {"injection_share": 0.15, "water_g": 600}, {"cover": False}])
+def test_a_needle_shortens_the_wait_as_the_way_has_it(way, faces, shape):
+    meat = MEAT | {"closed_faces": faces, "shape": shape, "thickness_mm": 25}
+    request = asked(method="injection", meat=meat, cure=None, **way)
+    ready = weigh(request).ready
+    # left until all is even
+    even_pct = by_stages(request, replace(ready, days=min(6 * ready.days, 119)))["mean_pct"][-1]
+    assert by_stages(request, ready)["least_pct"][-1] == pytest.approx(0.7 * even_pct, rel=0.03)
+    assert ready.days < weigh(asked(meat=meat, cure=None)).ready.days
 
 
 def test_inside_by_day_agrees_with_the_way():
     request = asked()
-    sheet = weigh(request)
-    found = inside(request, sheet.all_salt_g, 20.0)
-    way = BRINE | {"hours": 480, "salt_g": sheet.all_salt_g}
+    found = inside(request, 20.0)
+    way = BRINE | {"hours": 480, "salt_g": mixed(request).salt}
     answer = salt_document({"meat": MEAT, "stages": [way]})
     assert found.heart[-1] == pytest.approx(answer["heart_pct"][-1], abs=0.001)
     assert found.days[-1] == 20

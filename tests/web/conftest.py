@@ -60,8 +60,8 @@ def roast(cook, quince):
     )  # fmt: skip
     typed = {
         "name": "Loin", "cut": "pork-loin", "mass": "1.8 kg", "thickness": "50 mm",
-        "method": "dry-cure", "salt": "2,5", "sugar": "1", "bone": "", "water": "", "is_pink": "on",
-        "school": "week-an-inch",
+        "method": "dry-cure", "salt": "2,5", "sugar": "1", "bone": "", "water": "",
+        "cure": "cure-1", "school": "week-an-inch",
     }  # fmt: skip
     answer = cook.post(f"/feasts/{feast.pk}/dish/", typed)
     assert answer.status_code == 302, answer.context["form"].errors

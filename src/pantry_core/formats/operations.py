@@ -10,6 +10,8 @@ from pydantic import TypeAdapter
 from pantry_core.formats.reading import Problem, WrongInput, parse_json, read_document
 from pantry_core.heat.chill import ChillRequest, chill
 from pantry_core.mixes.cautions import geometry
+from pantry_core.mixes.check import check
+from pantry_core.mixes.recipe import CheckRequest
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.mixes.weigh import weigh
@@ -20,8 +22,7 @@ from pantry_core.salt.request import SaltRequest
 from pantry_core.salt.travel import travel
 from pantry_core.vessels.fit import FitRequest, fit
 
-OPERATIONS = ("weigh", "salt", "chill", "fit", "plan")
-LATER = ("check",)
+OPERATIONS = ("weigh", "check", "salt", "chill", "fit", "plan")
 
 Answer = dict[str, Any]
 
@@ -45,6 +46,16 @@ def weigh_out_from(answer: object) -> WeighOut:
     """The sheet in the JSON data of a `weigh` answer, as it was kept."""
     sheet: WeighOut = _adapter(WeighOut).validate_python(answer)
     return sheet
+
+
+def check_document(raw: object) -> Answer:
+    """Answer a `check` document: a recipe as it was found.
+
+    Parameters: raw, JSON data.
+    Returns: the answer as JSON data; masses [g], shares [%], nitrite [mg/kg].
+    Raises: WrongInput with everything that is wrong.
+    """
+    return _as_data(check(read_document(CheckRequest, raw)))
 
 
 def salt_document(raw: object) -> Answer:
@@ -118,14 +129,15 @@ def answer_text(operation: str, text: str | bytes) -> tuple[str, bool]:
 def _answering(operation: str) -> Callable[[object], Answer]:
     known: dict[str, Callable[[object], Answer]] = {
         "weigh": weigh_document,
+        "check": check_document,
         "salt": salt_document,
         "chill": chill_document,
         "fit": fit_document,
         "plan": plan_document,
     }
     if operation not in known:
-        what = f"{operation} is not computed yet" if operation in LATER else "no such operation"
-        raise WrongInput((Problem("op", f"{what}; {' or '.join(OPERATIONS)} would do"),))
+        what = f"no such operation; {' or '.join(OPERATIONS)} would do"
+        raise WrongInput((Problem("op", what),))
     return known[operation]
 
 

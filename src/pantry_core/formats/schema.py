@@ -8,6 +8,8 @@ from typing import Any
 from pydantic import TypeAdapter
 
 from pantry_core.heat.chill import ChillAnswer, ChillRequest
+from pantry_core.mixes.check import CheckOut
+from pantry_core.mixes.recipe import CheckRequest
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.plan.request import PlanRequest
@@ -22,6 +24,8 @@ def schemas() -> dict[str, dict[str, Any]]:
     return {
         "weigh-request": WeighRequest.model_json_schema(),
         "weigh-answer": TypeAdapter(WeighOut).json_schema(mode="serialization"),
+        "check-request": CheckRequest.model_json_schema(),
+        "check-answer": TypeAdapter(CheckOut).json_schema(mode="serialization"),
         "salt-request": SaltRequest.model_json_schema(),
         "salt-answer": TypeAdapter(SaltAnswer).json_schema(mode="serialization"),
         "chill-request": ChillRequest.model_json_schema(),

@@ -53,6 +53,21 @@ def parse_number(text: str) -> float:
     return _number(match)
 
 
+def leading_number(text: str) -> tuple[float, str] | None:
+    """The number that a text begins with, and the rest of the text.
+
+    Parameters: text.
+    Returns: number [-] and rest, None where it begins with none.
+    Raises: NotAQuantity for a number with two meanings, or a fraction of nothing.
+
+    >>> leading_number("1½ tbsp salt"), leading_number("2 1/2 cups")
+    ((1.5, ' tbsp salt'), (2.5, ' cups'))
+    """
+    tidy = "".join(_spelt_out(sign) for sign in text)
+    match = _NUMBER.match(tidy)
+    return (_number(match), tidy[match.end() :]) if match else None
+
+
 def parse_quantity(text: str, dimension: Dimension, bare_unit: str) -> float:
     """Read a quantity with its unit; a bare number is taken in `bare_unit`.
 
@@ -141,4 +156,4 @@ def _unit_name(written: str, dimension: Dimension, example: str) -> str:
     raise NotAQuantity(f"“{written}” is no unit of {wanted}; write it like {example}")
 
 
-__all__ = ["BASE_UNIT", "NotAQuantity", "parse_number", "parse_quantity"]
+__all__ = ["BASE_UNIT", "NotAQuantity", "leading_number", "parse_number", "parse_quantity"]

@@ -65,3 +65,24 @@ TWO_MEANINGS: Final = {
     "gallon": "us gallon or imp gallon", "gallons": "us gallon or imp gallon",
     "gal": "us gallon or imp gallon",
 }  # fmt: skip
+
+SPOONS_ML: Final = {
+    "tsp": 4.92892159375,
+    "tbsp": 14.78676478125,
+    "metric-tbsp": 15.0,
+    "au-tbsp": 20.0,
+    "us-cup": MILLILITRES["us cup"],
+    "metric-cup": MILLILITRES["metric cup"],
+    "us-pint": MILLILITRES["us pint"],
+    "us-quart": MILLILITRES["us quart"],
+    "us-gallon": MILLILITRES["us gallon"],
+    "imp-pint": MILLILITRES["imp pint"],
+    "imp-gallon": MILLILITRES["imp gallon"],
+}
+RECIPE_GRAMS: Final = {name: GRAMS[name] for name in ("g", "kg", "oz", "lb")}
+RECIPE_ML: Final = {"ml": 1.0, "l": 1000.0} | SPOONS_ML
+RecipeUnit = Literal[
+    "g", "kg", "oz", "lb", "ml", "l", "tsp", "tbsp", "metric-tbsp", "us-cup", "metric-cup",
+    "au-tbsp", "us-pint", "us-quart", "us-gallon", "imp-pint", "imp-gallon", "piece",
+]  # fmt: skip
+"""Units of the lines of a recipe; tsp and tbsp are the US ones."""

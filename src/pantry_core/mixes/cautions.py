@@ -3,31 +3,33 @@
 from collections.abc import Iterator, Sequence
 
 from pantry_core.meat import Meat
-from pantry_core.mixes.nitrite import nitrite_case
+from pantry_core.mixes import curing_cautions
+from pantry_core.mixes.counting import count_nitrate, limits_for
+from pantry_core.mixes.mix import Mix
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Line, Nitrite, Pickle, Ready, Salt
 from pantry_core.mixes.strength import dissolves
 from pantry_core.notice import Notice, notice
 from pantry_core.rules.constants import (
+    ENZYME_H,
     FISH_GUIDE,
     FREEZING_C,
     FRIDGE_GOAL_C,
     FRIDGE_STOP_C,
+    HERBS_IN_OIL_D,
     MEAT_DENSITY,
+    NOT_INTACT_C,
     SALTY_CAUTION_PCT,
     SATURATION,
-    SCALE_DOUBT,
     THICK_FOR_MASS,
     THIN_FOR_MASS,
 )
-from pantry_core.rules.profiles import PROFILES, NitriteLimits
+from pantry_core.rules.ingredients import INGREDIENTS
 from pantry_core.rules.rule import Mark, Source
 
 _LEAST_VOLUME = {"slab": 1.0, "cylinder": 0.785, "ball": 0.524}
 """Least volume of a piece over the cube of its thickest part, by geometry."""
 
-_HANDLING = Source("poison-control advice on nitrite", Mark.MEMORY)
-_FISH_CURE = Source("21 CFR 172.175 allows it for few kinds", Mark.MEMORY)
 _PRACTICE = Source("", Mark.PRACTICE)
 _BALANCE = Source("mass balance", Mark.DERIVED)
 _PARASITES = Source("FDA Food Code 3-402.11", Mark.MEMORY)
@@ -37,8 +39,7 @@ _AUTHORITY = Source("no limit here replaces it", Mark.PRACTICE)
 
 def cautions(
     request: WeighRequest,
-    salt_g: float,
-    salt_too_much_g: float,
+    mix: Mix,
     lines: Sequence[Line],
     salt: Salt,
     nitrite: Nitrite,
@@ -47,21 +48,27 @@ def cautions(
 ) -> tuple[Notice, ...]:
     """All notices for a weigh-out, stops first, then cautions, then notes.
 
-    Parameters: request; salt_g, all sodium chloride [g]; salt_too_much_g, salt over the target that
-    the curing salt alone brings [g]; lines, salt, nitrite, pickle and ready of the sheet.
+    Parameters: request and its mix; lines, salt, nitrite, pickle and ready of the sheet.
     Returns: notices; each names its basis.
     Raises: nothing.
     """
-    found = [
-        *_cold(request),
-        *_amount_of_salt(request, salt_g, salt_too_much_g),
-        *_curing_salt(request, nitrite),
-        *_scale(request, lines, nitrite),
-        *_eaten_raw(request.meat),
-        *geometry(request.meat),
-        *_model(request, ready),
-        *_notes(request, salt, pickle),
-    ]
+    return in_order(
+        [
+            *_cold(request),
+            *_amount_of_salt(request, mix),
+            *_curing_salt(request, mix, lines, nitrite),
+            *eaten_raw(request.meat),
+            *geometry(request.meat),
+            *_method(request, mix),
+            *sauces([each.name for each in request.sauces]),
+            *_model(request, ready),
+            *_notes(request, salt, pickle),
+        ]
+    )
+
+
+def in_order(found: Sequence[Notice]) -> tuple[Notice, ...]:
+    """Stops first, then cautions, then notes."""
     order = ("stop", "caution", "note")
     return tuple(sorted(found, key=lambda each: order.index(each.level)))
 
@@ -98,22 +105,23 @@ def _cold(request: WeighRequest) -> Iterator[Notice]:
     )
 
 
-def _amount_of_salt(request: WeighRequest, salt_g: float, too_much_g: float) -> Iterator[Notice]:
-    if too_much_g > 0:
-        yield notice(
-            "stop",
-            "salt-below-zero",
-            f"The curing salt alone brings {too_much_g:.1f} g more salt than the "
-            f"{request.target_salt_pct:g} % asked for. Ask for more salt or for less nitrite.",
-            _BALANCE,
+def _amount_of_salt(request: WeighRequest, mix: Mix) -> Iterator[Notice]:
+    if mix.salt_too_much > 0:
+        who = "curing salt and sauces bring" if mix.sauces else "curing salt alone brings"
+        text = (
+            f"The {who} {mix.salt_too_much:.1f} g more salt than what was asked for. "
+            "Ask for more salt, or take less of them."
         )
-    if request.is_brine and request.water_g and not dissolves(salt_g, request.water_g):
-        yield notice(
-            "stop",
-            "undissolved",
-            "This much salt will not dissolve in this much water. Take more water or less salt.",
-            SATURATION,
+        yield notice("stop", "salt-below-zero", text, _BALANCE)
+    if mix.water_short > 0:
+        text = (
+            f"The needle's pickle would hold {mix.water_short:.0f} g more than it may weigh, "
+            "without any water. Inject more, or ask for less salt."
         )
+        yield notice("stop", "undissolved", text, SATURATION)
+    elif is_undissolved(request, mix):
+        text = "This much salt will not dissolve in this much water. Take more water or less salt."
+        yield notice("stop", "undissolved", text, SATURATION)
     if request.target_salt_pct > SALTY_CAUTION_PCT.value:
         yield notice(
             "caution",
@@ -123,93 +131,37 @@ def _amount_of_salt(request: WeighRequest, salt_g: float, too_much_g: float) -> 
         )
 
 
-def _curing_salt(request: WeighRequest, nitrite: Nitrite) -> Iterator[Notice]:
+def is_undissolved(request: WeighRequest, mix: Mix) -> bool:
+    """Whether there is a liquid, and more salt than its water dissolves."""
+    if not (request.is_brine or request.is_needle_alone) or mix.salt == 0:
+        return False
+    return mix.liquid_water <= 0 or not dissolves(mix.salt, mix.liquid_water)
+
+
+def _curing_salt(
+    request: WeighRequest, mix: Mix, lines: Sequence[Line], nitrite: Nitrite
+) -> Iterator[Notice]:
+    is_wet = request.is_brine or request.is_needle_alone
+    limits = limits_for(request.profile, request.meat, is_brine=is_wet)
     if request.cure is None:
-        yield notice(
-            "note",
-            "uncured",
-            "Without curing salt the meat turns grey, and nothing but cold protects it: for a "
-            "fridge cure that is then boiled or roasted, not for long cool smoking.",
-            _PRACTICE,
+        yield curing_cautions.uncured()
+    else:
+        yield from curing_cautions.kind_of_cure(
+            request.cure, request.meat, is_heaped=request.heaped
         )
-        return
-    if request.meat.kind == "fish":
-        yield notice("stop", "curing-salt-fish", "No curing salt for fish.", _FISH_CURE)
-    if request.meat.kind == "vegetable":
-        yield notice("stop", "curing-salt-vegetable", "No curing salt for vegetables.", _PRACTICE)
-    limits = _limits(request)
-    if nitrite.verdict == "over":
-        yield notice(
-            "stop",
-            "nitrite-over",
-            f"{nitrite.governing_ppm:.1f} ppm of nitrite would go in; {nitrite.limit_ppm:g} is the "
-            "most. Ask for less.",
-            limits.most,
+        if request.cure.name != "saltpetre":
+            yield from curing_cautions.counts(nitrite, limits)
+        counted_g = request.meat.salted_g + (mix.pickle if request.is_brine else 0.0)
+        yield from curing_cautions.nitrate_count(
+            count_nitrate(request.profile, request.cure, mix.nitrate, counted_g, is_brine=is_wet)
         )
-    if nitrite.verdict in ("low", "none"):
-        yield notice(
-            "caution",
-            "nitrite-low",
-            f"{nitrite.governing_ppm:.0f} ppm may be too little to cure or protect; "
-            f"{limits.enough.value:g} is enough.",
-            limits.enough,
-        )
-    yield notice(
-        "caution",
-        "curing-salt-handling",
-        "Curing salt is not table salt and not pink rock salt. Keep it in its labelled packet, "
-        "locked away from other salt; never taste it, never measure it by the spoon. A tablespoon "
-        "of it can kill: blue lips, call for help.",
-        _HANDLING,
+    yield from curing_cautions.scale(
+        request.scale_division_g, lines, nitrite, limits, has_water=mix.water > 0
     )
 
 
-def _scale(request: WeighRequest, lines: Sequence[Line], nitrite: Nitrite) -> Iterator[Notice]:
-    division = request.scale_division_g
-    if division is None:
-        return
-    for line in lines:
-        if line.name == "water" or line.grams == 0:
-            continue
-        doubt = division / line.grams
-        if line.name == "curing-salt":
-            yield from _cure_scale(request, nitrite, doubt)
-        elif doubt > SCALE_DOUBT.value:
-            yield notice(
-                "caution",
-                "scale-doubt",
-                f"A scale that reads to {division:.3g} g doubts {line.grams:.1f} g of {line.name} "
-                f"by {100 * doubt:.0f} %. Use a finer scale.",
-                SCALE_DOUBT,
-            )
-
-
-def _cure_scale(request: WeighRequest, nitrite: Nitrite, doubt: float) -> Iterator[Notice]:
-    with_doubt = nitrite.governing_ppm * (1.0 + doubt)
-    if nitrite.verdict != "over" and round(with_doubt, 1) > nitrite.limit_ppm:
-        yield notice(
-            "stop",
-            "scale-doubt-over",
-            f"With the doubt of this scale it could be {with_doubt:.0f} ppm of nitrite; "
-            f"{nitrite.limit_ppm:g} is the most. Use a finer scale or ask for less.",
-            _limits(request).most,
-        )
-    if doubt > SCALE_DOUBT.value:
-        solution = (
-            " Or dissolve 10 g of curing salt in 90 g of the water, the same day, and weigh ten "
-            "times as much of that; its water comes off the water."
-            if request.is_brine
-            else ""
-        )
-        yield notice(
-            "caution",
-            "scale-doubt",
-            f"This scale doubts the curing salt by {100 * doubt:.0f} %. Use a finer one.{solution}",
-            SCALE_DOUBT,
-        )
-
-
-def _eaten_raw(meat: Meat) -> Iterator[Notice]:
+def eaten_raw(meat: Meat) -> Iterator[Notice]:
+    """What is to be eaten raw, and what must have been done to it."""
     if meat.will_be != "raw" or meat.kind == "vegetable":
         return
     if meat.kind == "fish":
@@ -250,6 +202,43 @@ def geometry(meat: Meat) -> Iterator[Notice]:
         )
 
 
+def _method(request: WeighRequest, mix: Mix) -> Iterator[Notice]:
+    if request.method == "injection":
+        text = (
+            "Meat that a needle went into is not intact any more: "
+            f"{NOT_INTACT_C.value:g} °C inside, never rare."
+        )
+        yield notice("caution", "not-intact", text, NOT_INTACT_C)
+        needle_g = request.injection_share * request.meat.salted_g
+        if request.cover and needle_g >= mix.pickle:
+            text = f"The needle alone takes {needle_g:.0f} g; make more brine, or inject less."
+            yield notice("stop", "needle-short", text, _BALANCE)
+    if request.is_lifted:
+        text = (
+            "It must come out on time: left in, it goes on getting saltier. Rinse it, then let it "
+            "rest until the salt has evened out."
+        )
+        yield notice("caution", "lift-on-time", text, _PRACTICE)
+    if request.method == "marinade":
+        text = "Raw marinade goes into pot or sauce only boiled first."
+        yield notice("caution", "boil-marinade", text, _PRACTICE)
+
+
+def sauces(names: Sequence[str]) -> Iterator[Notice]:
+    """What must be said of fruit that softens, and of oil with raw herbs or garlic."""
+    if any(name in INGREDIENTS and INGREDIENTS[name].softens for name in names):
+        text = (
+            f"Raw enzyme fruit softens meat and then spoils it: {ENZYME_H.value:g} h at the most."
+        )
+        yield notice("caution", "enzyme-fruit", text, ENZYME_H)
+    if "oil" in names:
+        text = (
+            "Raw garlic or herbs in oil: at 4 °C or below, and no longer than "
+            f"{HERBS_IN_OIL_D.value:g} days."
+        )
+        yield notice("caution", "herbs-in-oil", text, HERBS_IN_OIL_D)
+
+
 def _model(request: WeighRequest, ready: Ready | None) -> Iterator[Notice]:
     if request.target_salt_pct == 0:
         return
@@ -258,7 +247,7 @@ def _model(request: WeighRequest, ready: Ready | None) -> Iterator[Notice]:
             "caution",
             "no-model",
             "The model does not say when this is ready: it holds from 0 to 15 °C, for brines in "
-            "proportion, and for salt that the juice can dissolve.",
+            "proportion, for salt that dissolves, and for a brine strong enough to get there.",
             _MODEL,
         )
         return
@@ -272,11 +261,10 @@ def _model(request: WeighRequest, ready: Ready | None) -> Iterator[Notice]:
 
 
 def _notes(request: WeighRequest, salt: Salt, pickle: Pickle | None) -> Iterator[Notice]:
-    if not request.is_brine and (request.water_g is not None or request.brine_salt_pct is not None):
-        yield notice(
-            "note", "unused", "A dry cure takes no water; what was given is not used.", _PRACTICE
-        )
-    if request.is_brine:
+    if not request.used_water_g and (request.water_g or request.brine_salt_pct is not None):
+        text = "This method takes no water of its own; what was given is not used."
+        yield notice("note", "unused", text, _PRACTICE)
+    if request.method in ("even-brine", "injection") and request.cover:
         yield notice(
             "note",
             "salt-conventions",
@@ -297,8 +285,3 @@ def _notes(request: WeighRequest, salt: Salt, pickle: Pickle | None) -> Iterator
         "The rules of your local food authority come before this page.",
         _AUTHORITY,
     )
-
-
-def _limits(request: WeighRequest) -> NitriteLimits:
-    case = nitrite_case(request.meat, is_brine=request.is_brine)
-    return PROFILES[request.profile].nitrite[case]

@@ -4,7 +4,8 @@ from dataclasses import dataclass
 from typing import Literal
 
 from pantry_core.errors import within
-from pantry_core.mixes.readiness import readiness, stage
+from pantry_core.mixes.mix import Mix, mixed
+from pantry_core.mixes.readiness import even_pct, readiness, stages
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.rules.rule import Mark, Rule
@@ -40,12 +41,13 @@ def heart_colour(request: WeighRequest, sheet: WeighOut, days: float) -> Heart |
     loose); decay that is the same everywhere leaves the profile as it is (derived).
     """
     within("days", days, 1e-6, 120.0, "d")
-    salt_g = sheet.all_salt_g
-    if request.cure is None or readiness(request, salt_g) is None:
+    mix, governing = mixed(request), sheet.nitrite.governing_ppm
+    ready = readiness(request, mix)
+    if not mix.nitrite or governing is None or ready is None:
         return None
     low, high = (
-        _share_at_heart(request, salt_g, days, diffusivity.value)
-        * sheet.nitrite.governing_ppm
+        _share_at_heart(request, mix, days, diffusivity.value, ready.lift_h)
+        * governing
         * 0.5 ** (days / half_life.value)
         for diffusivity, half_life in ((NITRITE.low, SHORT_LIFE_D), (NITRITE.high, LONG_LIFE_D))
     )
@@ -57,18 +59,15 @@ def heart_colour(request: WeighRequest, sheet: WeighOut, days: float) -> Heart |
     return Heart(low, high, colour)
 
 
-def _share_at_heart(request: WeighRequest, salt_g: float, days: float, diffusivity: float) -> float:
+def _share_at_heart(
+    request: WeighRequest, mix: Mix, days: float, diffusivity: float, lift_h: float | None
+) -> float:
     """What the heart has in parts of what it will have when all is even."""
-
-    def asked(hours: float) -> SaltRequest:
-        return SaltRequest(
+    end = ended(
+        SaltRequest(
             meat=request.meat,
             diffusivity_m2_s=at_temperature(diffusivity, request.temperature_c),
-            stages=(stage(request, salt_g, hours),),
+            stages=tuple(stages(request, mix, 24.0 * days, lift_h)),
         )
-
-    end = ended(asked(24.0 * days))
-    meat = request.meat
-    water_g = (request.water_g or 0.0) if request.is_brine else 0.0
-    even_pct = 100.0 * salt_g / (water_g + meat.water_g_g * meat.salted_g) * meat.water_g_g
-    return end.heart_pct / even_pct
+    )
+    return end.heart_pct / even_pct(request, mix)

@@ -7,8 +7,8 @@ import numpy as np
 
 from pantry_core.errors import within
 from pantry_core.meat import Meat
-from pantry_core.mixes.other_methods import NOT_INTACT
-from pantry_core.mixes.readiness import readiness, stage
+from pantry_core.mixes.mix import mixed
+from pantry_core.mixes.readiness import readiness, stages
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Ready
 from pantry_core.salt.properties import at_temperature, band_of
@@ -16,6 +16,7 @@ from pantry_core.salt.request import SaltRequest
 from pantry_core.salt.shells import Vector
 from pantry_core.salt.travel import followed
 
+NOT_INTACT = "not intact any more: 68 °C inside"
 RINGS, SAMPLES, BAND_SAMPLES = 14, 44, 20
 
 
@@ -41,25 +42,28 @@ class Change:
     gives_up: str
 
 
-def inside(request: WeighRequest, salt_g: float, days: float) -> Inside | None:
+def inside(request: WeighRequest, days: float) -> Inside | None:
     """The salt's way through the piece of a mix.
 
-    Parameters: request; salt_g, all sodium chloride of the mix [g]; days to look ahead, 0.1 to 120.
+    Parameters: request; days to look ahead, 0.1 to 120. A piece that must be lifted rests after it.
     Returns: salt by day; the heart also for the slow and the fast end of the band. None where the
     model does not reach or nothing is salted.
     Raises: OutOfRange.
     Source: the model of `salt.travel`.
     """
     within("days", days, 0.1, 120.0, "d")
-    if readiness(request, salt_g) is None:
+    mix = mixed(request)
+    ready = readiness(request, mix)
+    if ready is None:
         return None
+    way = tuple(stages(request, mix, 24.0 * days, ready.lift_h))
     band = band_of(request.meat.kind)
 
     def asked(diffusivity: float) -> SaltRequest:
         return SaltRequest(
             meat=request.meat,
             diffusivity_m2_s=at_temperature(diffusivity, request.temperature_c),
-            stages=(stage(request, salt_g, 24.0 * days),),
+            stages=way,
         )
 
     usual = followed(asked(band.usual.value), most_samples=SAMPLES)
@@ -78,20 +82,20 @@ def inside(request: WeighRequest, salt_g: float, days: float) -> Inside | None:
     )
 
 
-def changes(request: WeighRequest, salt_g: float, ready: Ready) -> tuple[Change, ...]:
+def changes(request: WeighRequest, ready: Ready) -> tuple[Change, ...]:
     """What other cuts of the same piece would be ready sooner, the quickest first.
 
-    Parameters: request; salt_g, all sodium chloride of the mix [g]; ready, as it is now.
+    Parameters: request; ready, as it is now.
     Returns: those changes that help, each with its wait [d].
     Raises: nothing for a request that could be made.
     Source: the model of `salt.travel` and `salt.ready`.
     """
-    found = (each for each in _cuts(request, salt_g) if each.days < ready.days)
+    found = (each for each in _cuts(request) if each.days < ready.days)
     return tuple(sorted(found, key=lambda each: each.days))
 
 
-def _cuts(request: WeighRequest, salt_g: float) -> Iterator[Change]:
-    meat = request.meat
+def _cuts(request: WeighRequest) -> Iterator[Change]:
+    meat, mix = request.meat, mixed(request)
     opened = [
         ("Opened flat, or cut in two, to half the thickness",
          {"thickness_mm": meat.thickness_mm / 2}, "a thinner piece cooks drier"),
@@ -101,7 +105,7 @@ def _cuts(request: WeighRequest, salt_g: float) -> Iterator[Change]:
         opened.append(("Skin pricked all over", {"closed_faces": 0}, NOT_INTACT))
     for name, values, gives_up in opened:
         other = Meat.model_validate(meat.model_dump() | values)
-        ready = readiness(request.model_copy(update={"meat": other}), salt_g)
+        ready = readiness(request.model_copy(update={"meat": other}), mix)
         if ready is not None:
             yield Change(name, ready.days, gives_up)
 

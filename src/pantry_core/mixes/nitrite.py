@@ -55,6 +55,22 @@ def dry_ppm(nitrite_g: float, meat_g: float) -> float:
     return PPM * _share(nitrite_g, meat_g)
 
 
+def needle_ppm(nitrite_g: float, pickle_g: float, share: float) -> float:
+    """Nitrite that a needle puts into the meat.
+
+    Parameters: nitrite_g and pickle_g, of the whole pickle [g]; share, injected mass over that of
+    the meat, 0 to 0.3.
+    Returns: ingoing sodium nitrite [mg/kg of meat].
+    Raises: OutOfRange for negative nitrite, no pickle, or a share outside its range.
+    Source: FSIS Directive 7620.3, pumped products (from memory).
+
+    >>> round(needle_ppm(2.0, 1000.0, 0.10))
+    200
+    """
+    within("share", share, 0.0, 0.3)
+    return PPM * share * _share(nitrite_g, pickle_g)
+
+
 def nitrite_case(meat: Meat, *, is_brine: bool) -> NitriteCase:
     """Which of a profile's limits governs this piece: ground before bacon before the method.
 

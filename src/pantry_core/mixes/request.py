@@ -4,52 +4,110 @@ from typing import Annotated, Literal
 
 from pydantic import Field, ValidationInfo, field_validator
 
-from pantry_core.document import Document, only, wrong
+from pantry_core.document import Document, wrong
 from pantry_core.meat import Meat
-from pantry_core.rules.constants import NITRITE_IN_CURE_1
+from pantry_core.rules.cures import CURING_SALTS, CureName
+from pantry_core.rules.ingredients import INGREDIENTS, SAUCES
 from pantry_core.rules.profiles import ProfileName
 
 Method = Literal["even-brine", "strong-brine", "dry-cure", "dry-brine", "injection", "marinade"]
-CureName = Literal["cure-1", "cure-2", "nitrite-salt", "saltpetre", "celery"]
-
-COMPUTED_METHODS = ("even-brine", "dry-cure", "dry-brine")
-COMPUTED_CURES = ("cure-1",)
 
 MOST_WATER_G = 400_000.0
 MOST_SALT_PCT = 50.0
 MOST_SUGAR_PCT = 50.0
+MOST_INJECTION_SHARE = 0.3
+MOST_SAUCES = 30
+LEAST_ROOM = 0.05
+"""A curing salt may be a twentieth of all at the most by what is not salt in it [g/g]."""
 
 Percent = Annotated[float, Field(ge=0, le=100)]
+InjectionShare = Annotated[float, Field(ge=0, le=MOST_INJECTION_SHARE)]
 
 
 class Cure(Document):
-    """The curing salt, and the nitrite that is to go in [mg/kg]."""
+    """The curing salt, and what is to go in [mg/kg]: nitrite, of saltpetre nitrate."""
 
     name: CureName
     ingoing_ppm: Annotated[float, Field(ge=0, le=10_000)] = 150.0
     nitrite_pct: Percent | None = None
     nitrate_pct: Percent | None = None
 
-    @field_validator("name")
-    @classmethod
-    def _computed(cls, name: str) -> str:
-        return only(name, COMPUTED_CURES, "curing salt")
-
     @field_validator("nitrite_pct", "nitrate_pct")
     @classmethod
-    def _fixed_by_name(cls, share: float | None, info: ValidationInfo) -> float | None:
-        fixed = 100.0 * NITRITE_IN_CURE_1.value if info.field_name == "nitrite_pct" else 0.0
-        if share is not None and info.data.get("name") == "cure-1" and share != fixed:
-            raise wrong("fixed", f"cure-1 has {fixed:g} %; leave this out")
-        return share
+    def _fixed_by_name(cls, given: float | None, info: ValidationInfo) -> float | None:
+        salt = CURING_SALTS.get(info.data.get("name", ""))
+        if salt is None or given is None:
+            return given
+        rule = salt.nitrite if info.field_name == "nitrite_pct" else salt.nitrate
+        if rule is not None and abs(given - 100.0 * rule.value) > 1e-9:
+            raise wrong("fixed", f"{info.data['name']} has {100 * rule.value:g} %; leave this out")
+        return given
+
+    @field_validator("nitrate_pct")
+    @classmethod
+    def _can_be_reached(cls, nitrate_pct: float | None, info: ValidationInfo) -> float | None:
+        nitrite_pct = info.data.get("nitrite_pct") or 0.0
+        if nitrite_pct + (nitrate_pct or 0.0) > 100.0:
+            raise wrong("over_all", "nitrite and nitrate are more than all of it; give percent")
+        asked = info.data.get("ingoing_ppm", 0.0) * 1e-6
+        unsalted_pct = nitrite_pct + (nitrate_pct or 0.0)
+        if nitrite_pct and LEAST_ROOM * nitrite_pct <= asked * unsalted_pct:
+            raise wrong("out_of_reach", "so weak a salt cannot bring so much; ask for less nitrite")
+        return nitrate_pct
+
+    @property
+    def nitrite_share(self) -> float | None:
+        """Sodium nitrite in parts of it, None when only a label could tell [g/g]."""
+        rule = CURING_SALTS[self.name].nitrite
+        if rule is not None:
+            return rule.value
+        return self.nitrite_pct / 100.0 if self.nitrite_pct else None
+
+    @property
+    def nitrate_share(self) -> float:
+        """Nitrate in parts of it, 0 where none is stated [g/g]."""
+        rule = CURING_SALTS[self.name].nitrate
+        return rule.value if rule is not None else (self.nitrate_pct or 0.0) / 100.0
+
+    @property
+    def sizing_share(self) -> float | None:
+        """What `ingoing_ppm` counts, in parts of it: nitrite, of saltpetre nitrate [g/g]."""
+        return self.nitrate_share if self.name == "saltpetre" else self.nitrite_share
+
+    @property
+    def salt_share(self) -> float:
+        """Sodium chloride in parts of it: all that is neither nitrite nor nitrate [g/g]."""
+        return 1.0 - (self.nitrite_share or 0.0) - self.nitrate_share
 
 
 class Sauce(Document):
-    """A sauce that brings salt of its own."""
+    """A sauce, wine, oil, fruit or dairy that goes in, by a known name or with its salt."""
 
-    name: str
+    name: Annotated[str, Field(min_length=1, max_length=80)]
     mass_g: Annotated[float, Field(gt=0, le=MOST_WATER_G)]
-    salt_pct: Percent | None = None
+    salt_pct: Annotated[Percent | None, Field(validate_default=True)] = None
+
+    @field_validator("salt_pct")
+    @classmethod
+    def _known(cls, salt_pct: float | None, info: ValidationInfo) -> float | None:
+        if salt_pct is None and info.data.get("name", SAUCES[0]) not in SAUCES:
+            known = ", ".join(SAUCES)
+            raise wrong("unknown", f"this sauce is not known; give its salt_pct, or one of {known}")
+        return salt_pct
+
+    @property
+    def salt_g(self) -> float:
+        """Sodium chloride in it [g]."""
+        if self.salt_pct is not None:
+            return self.mass_g * self.salt_pct / 100.0
+        return self.mass_g * INGREDIENTS[self.name].salt
+
+    @property
+    def water_g(self) -> float:
+        """Water in it [g]; of one that is not known, all that is not salt."""
+        if self.name in INGREDIENTS:
+            return self.mass_g * INGREDIENTS[self.name].water
+        return self.mass_g - self.salt_g
 
 
 class WeighRequest(Document):
@@ -60,44 +118,72 @@ class WeighRequest(Document):
     meat: Meat
     method: Method
     target_salt_pct: Annotated[float, Field(ge=0, le=MOST_SALT_PCT)]
+    cover: bool = True
     water_g: Annotated[float, Field(gt=0, le=MOST_WATER_G)] | None = None
+    sugar_pct: Annotated[float, Field(ge=0, le=MOST_SUGAR_PCT)] = 0.0
     brine_salt_pct: Percent | None = None
     heaped: bool = False
-    sugar_pct: Annotated[float, Field(ge=0, le=MOST_SUGAR_PCT)] = 0.0
     cure: Cure | None = None
-    injection_share: Annotated[float, Field(ge=0, le=0.3)] = 0.10
-    cover: bool = True
-    sauces: Annotated[tuple[Sauce, ...], Field(strict=False)] = ()
+    injection_share: InjectionShare = 0.10
+    sauces: Annotated[tuple[Sauce, ...], Field(strict=False, max_length=MOST_SAUCES)] = ()
     scale_division_g: Annotated[float, Field(gt=0, le=1000)] | None = None
     temperature_c: Annotated[float, Field(ge=-5, le=60)] = 4.0
-
-    @field_validator("method")
-    @classmethod
-    def _computed(cls, method: str) -> str:
-        return only(method, COMPUTED_METHODS, "method")
 
     @field_validator("water_g")
     @classmethod
     def _water_for_brine(cls, water_g: float | None, info: ValidationInfo) -> float | None:
-        if water_g is None and info.data.get("method") == "even-brine":
-            raise wrong("needs_water", "an even brine needs its water; give grams above 0")
+        method, cover = info.data.get("method"), info.data.get("cover", True)
+        needed = method in ("even-brine", "strong-brine") or (method == "injection" and cover)
+        if water_g is None and needed:
+            raise wrong("needs_water", "a brine needs its water; give grams above 0")
         return water_g
+
+    @field_validator("brine_salt_pct")
+    @classmethod
+    def _strength(cls, strength_pct: float | None, info: ValidationInfo) -> float | None:
+        if info.data.get("method") != "strong-brine":
+            return strength_pct
+        if strength_pct is None or strength_pct == 0:
+            raise wrong("needs_strength", "a strong brine needs its strength; 8 to 20 would do")
+        if strength_pct + info.data.get("sugar_pct", 0.0) > 90.0:
+            raise wrong("no_room", "salt and sugar leave no room for the water; 8 to 20 would do")
+        return strength_pct
 
     @field_validator("heaped")
     @classmethod
-    def _not_heaped(cls, heaped: bool) -> bool:  # noqa: FBT001 - Pydantic calls it so
-        if heaped:
-            raise wrong("not_yet", "a heaped cure is not computed yet; leave heaped out")
+    def _heaped_is_dry(cls, heaped: bool, info: ValidationInfo) -> bool:  # noqa: FBT001 - Pydantic calls it so
+        if heaped and info.data.get("method") not in ("dry-cure", None):
+            raise wrong("not_dry", "only a dry cure is heaped; leave heaped out")
         return heaped
 
-    @field_validator("sauces")
+    @field_validator("injection_share")
     @classmethod
-    def _no_sauces(cls, sauces: tuple[Sauce, ...]) -> tuple[Sauce, ...]:
-        if sauces:
-            raise wrong("not_yet", "the salt of sauces is not counted yet; leave sauces out")
-        return sauces
+    def _something_injected(cls, share: float, info: ValidationInfo) -> float:
+        if share == 0 and info.data.get("method") == "injection":
+            raise wrong("no_needle", "nothing would be injected; 0.08 to 0.15 would do")
+        return share
+
+    @property
+    def used_water_g(self) -> float:
+        """Water that is made for the piece, ice included; none for a dry cure [g]."""
+        dry = self.method in ("dry-cure", "dry-brine")
+        return 0.0 if dry or self.is_needle_alone else self.water_g or 0.0
+
+    @property
+    def is_needle_alone(self) -> bool:
+        """Whether all of the pickle goes in by needle."""
+        return self.method == "injection" and not self.cover
 
     @property
     def is_brine(self) -> bool:
         """Whether the piece lies in a liquid that is made for it."""
-        return self.method == "even-brine"
+        if self.method == "marinade":
+            return self.water_g is not None or bool(self.sauces)
+        return self.method in ("even-brine", "strong-brine") or (
+            self.method == "injection" and self.cover
+        )
+
+    @property
+    def is_lifted(self) -> bool:
+        """Whether it must come out on time: the target sets only when."""
+        return self.method == "strong-brine" or self.heaped

@@ -5,7 +5,6 @@ from typing import Literal
 
 from pantry_core.mixes.nitrite import Verdict
 from pantry_core.notice import Notice
-from pantry_core.rules.constants import NITRITE_IN_CURE_1
 
 
 @dataclass(frozen=True, slots=True)
@@ -22,7 +21,7 @@ class Pickle:
 
     mass_g: float
     salt_pct: float
-    salometer_deg: float
+    salometer_deg: float | None
     density_g_ml: float | None
 
 
@@ -47,10 +46,18 @@ class Nitrite:
     verdict: Verdict
 
     @property
-    def governing_ppm(self) -> float:
-        """The count that is held against the limit [mg/kg]."""
-        counts = (self.even_ppm, self.needle_ppm, self.dry_ppm)
-        return max(count for count in counts if count is not None)
+    def governing_ppm(self) -> float | None:
+        """The count that is held against the limit, None where the strength is unknown [mg/kg].
+
+        With needle and cover each count must be within: the needle's and pick-up's sum as well.
+        """
+        if self.verdict == "unknown":
+            return None
+        needle = self.needle_ppm
+        if needle is not None and self.pickup_ppm is not None:
+            needle += self.pickup_ppm
+        counts = [each for each in (self.even_ppm, needle, self.dry_ppm) if each is not None]
+        return max(counts, default=None)
 
 
 @dataclass(frozen=True, slots=True)
@@ -90,11 +97,6 @@ class WeighOut:
     def grams(self, name: str) -> float:
         """Grams of the line with this name, 0 when there is none [g]."""
         return sum(line.grams for line in self.lines if line.name == name)
-
-    @property
-    def all_salt_g(self) -> float:
-        """All sodium chloride, that of the curing salt included [g]."""
-        return self.grams("salt") + self.grams("curing-salt") * (1.0 - NITRITE_IN_CURE_1.value)
 
     @property
     def stops(self) -> tuple[Notice, ...]:

@@ -1,48 +1,14 @@
 """From a request to a weigh-out sheet: the masses first, then every figure from the masses."""
 
-from dataclasses import dataclass
-
 from pantry_core.errors import OutOfRange
 from pantry_core.mixes.cautions import cautions
-from pantry_core.mixes.nitrite import (
-    dry_ppm,
-    even_ppm,
-    judge,
-    nitrite_case,
-    pickup_ppm,
-)
+from pantry_core.mixes.counting import count_nitrate, count_nitrite, limits_for
+from pantry_core.mixes.mix import Mix, mixed
 from pantry_core.mixes.readiness import readiness
 from pantry_core.mixes.request import WeighRequest
-from pantry_core.mixes.result import Line, Nitrate, Nitrite, Pickle, Salt, WeighOut
+from pantry_core.mixes.result import Line, Nitrite, Pickle, Salt, WeighOut
 from pantry_core.mixes.strength import brine_density_g_ml, salometer_degrees
-from pantry_core.rules.constants import NITRITE_IN_CURE_1
-from pantry_core.rules.profiles import PROFILES
-
-
-@dataclass(frozen=True, slots=True)
-class Mix:
-    """Masses for the scale [g]; `salt_too_much`: what curing salt brings over the target."""
-
-    water: float
-    plain_salt: float
-    curing_salt: float
-    sugar: float
-    salt_too_much: float
-
-    @property
-    def nitrite(self) -> float:
-        """Sodium nitrite [g]."""
-        return self.curing_salt * NITRITE_IN_CURE_1.value
-
-    @property
-    def salt(self) -> float:
-        """All sodium chloride, that of the curing salt included [g]."""
-        return self.plain_salt + self.curing_salt - self.nitrite
-
-    @property
-    def pickle(self) -> float:
-        """All of the liquid with what is dissolved in it [g]."""
-        return self.water + self.plain_salt + self.curing_salt + self.sugar
+from pantry_core.salt.request import SATURATED_G_G
 
 
 def weigh(request: WeighRequest) -> WeighOut:
@@ -52,8 +18,8 @@ def weigh(request: WeighRequest) -> WeighOut:
     Returns: the sheet; masses [g], shares [%], nitrite [mg/kg], times [d], not rounded. Going over
     a limit, and salt that does not dissolve, are notices of level stop.
     Raises: nothing for a request that could be made.
-    Source: even brine and dry cure by mass balance (derived); counts of FSIS Directive 7620.3
-    (from memory); time by the model of the salt's way.
+    Source: mass balance (derived); counts of FSIS Directive 7620.3 (from memory); time by the
+    model of the salt's way.
 
     >>> from pantry_core.meat import Meat
     >>> sheet = weigh(WeighRequest(
@@ -63,74 +29,48 @@ def weigh(request: WeighRequest) -> WeighOut:
     [('salt', 22.75), ('curing-salt', 2.4)]
     """
     mix = mixed(request)
-    lines = [Line("salt", mix.plain_salt)]
-    if request.is_brine:
-        lines.insert(0, Line("water", mix.water))
-    if request.cure is not None:
-        lines.append(Line("curing-salt", mix.curing_salt))
-    if mix.sugar > 0:
-        lines.append(Line("sugar", mix.sugar))
-    pickle = _pickle(request, mix) if request.is_brine else None
-    salt = _salt(request, mix)
+    is_wet = request.is_brine or request.is_needle_alone
+    lines = _lines(request, mix)
+    pickle = pickle_of(mix, request.temperature_c) if is_wet else None
+    salt = salt_of(request, mix)
     nitrite = _nitrite(request, mix)
-    ready = readiness(request, mix.salt)
-    nitrate_limit = PROFILES[request.profile].nitrate_brine if request.is_brine else None
+    ready = readiness(request, mix)
+    meat_g = request.meat.salted_g
     return WeighOut(
-        lines=tuple(lines),
+        lines=lines,
         pickle=pickle,
         salt=salt,
         nitrite=nitrite,
-        nitrate=Nitrate(0.0, nitrate_limit.value if nitrate_limit else None, "none"),
-        needle_g=None,
+        nitrate=count_nitrate(
+            request.profile, request.cure, mix.nitrate,
+            meat_g + mix.pickle if request.is_brine else meat_g, is_brine=is_wet,
+        ),
+        needle_g=request.injection_share * meat_g if request.method == "injection" else None,
         ready=ready,
-        notices=cautions(request, mix.salt, mix.salt_too_much, lines, salt, nitrite, pickle, ready),
-    )
+        notices=cautions(request, mix, lines, salt, nitrite, pickle, ready),
+    )  # fmt: skip
 
 
-def mixed(request: WeighRequest) -> Mix:
-    """Masses for a request, solved so that target and ingoing nitrite are met together.
-
-    Parameters: request, as for `weigh`.
-    Returns: the masses [g].
-    Raises: nothing for a request that could be made.
-    Source: mass balance (derived). With p the asked-for share of nitrite and n that of the curing
-    salt, cure · n = p · (meat + water + all salt + sugar + cure · n), for the nitrite itself is
-    part of the pickle; in a dry cure cure · n = p · meat.
-    """
-    meat_g = request.meat.salted_g
-    water = request.water_g if request.is_brine and request.water_g is not None else 0.0
-    salt = request.target_salt_pct / 100.0 * (meat_g + water)
-    sugar = request.sugar_pct / 100.0 * (meat_g + water)
-    curing_salt = 0.0
-    nitrite_share = NITRITE_IN_CURE_1.value
-    if request.cure is not None:
-        asked = request.cure.ingoing_ppm * 1e-6
-        if request.is_brine:
-            curing_salt = (
-                asked * (meat_g + water + salt + sugar) / (nitrite_share - asked * nitrite_share)
-            )
-        else:
-            curing_salt = asked * meat_g / nitrite_share
-    plain = salt - curing_salt * (1.0 - nitrite_share)
-    return Mix(water, max(plain, 0.0), curing_salt, sugar, max(-plain, 0.0))
+def pickle_of(mix: Mix, temperature_c: float) -> Pickle:
+    """All of the liquid of a mix, at a temperature [°C]."""
+    water_g = mix.liquid_water
+    degrees = salometer_degrees(mix.salt, water_g) if water_g > 0 else None
+    density = None
+    if water_g > 0:
+        try:
+            density = brine_density_g_ml(mix.salt / (mix.salt + water_g), temperature_c)
+        except OutOfRange:
+            density = None
+    salt_pct = 100.0 * mix.salt / mix.pickle if mix.pickle > 0 else 0.0
+    return Pickle(mix.pickle, salt_pct, degrees, density)
 
 
-def _pickle(request: WeighRequest, mix: Mix) -> Pickle:
-    try:
-        density = brine_density_g_ml(mix.salt / (mix.salt + mix.water), request.temperature_c)
-    except OutOfRange:
-        density = None
-    return Pickle(
-        mass_g=mix.pickle,
-        salt_pct=100.0 * mix.salt / mix.pickle,
-        salometer_deg=salometer_degrees(mix.salt, mix.water),
-        density_g_ml=density,
-    )
-
-
-def _salt(request: WeighRequest, mix: Mix) -> Salt:
+def salt_of(request: WeighRequest, mix: Mix) -> Salt:
+    """How salty the piece is when all is even; of salt that cannot dissolve, what can [%]."""
     meat = request.meat
-    concentration = mix.salt / (mix.water + meat.water_g_g * meat.salted_g)
+    concentration = mix.salt / (mix.liquid_water + meat.water_g_g * meat.salted_g)
+    if request.heaped:
+        concentration = min(concentration, SATURATED_G_G)
     return Salt(
         target_pct=request.target_salt_pct,
         in_meat_pct=100.0 * concentration * meat.water_g_g,
@@ -138,20 +78,26 @@ def _salt(request: WeighRequest, mix: Mix) -> Salt:
     )
 
 
+def _lines(request: WeighRequest, mix: Mix) -> tuple[Line, ...]:
+    lines = [Line("salt", mix.plain_salt)]
+    if mix.water > 0:
+        lines.insert(0, Line("water", mix.water))
+    if request.cure is not None and request.cure.sizing_share:
+        lines.append(Line("curing-salt", mix.curing_salt))
+    if mix.sugar > 0:
+        lines.append(Line("sugar", mix.sugar))
+    return (*lines, *(Line(each.name, each.mass_g) for each in mix.sauces))
+
+
 def _nitrite(request: WeighRequest, mix: Mix) -> Nitrite:
-    meat = request.meat
-    limits = PROFILES[request.profile].nitrite[nitrite_case(meat, is_brine=request.is_brine)]
-    even = pickup = dry = None
-    if request.is_brine:
-        even = governing = even_ppm(mix.nitrite, meat.salted_g, mix.pickle)
-        pickup = pickup_ppm(mix.nitrite, mix.pickle)
-    else:
-        dry = governing = dry_ppm(mix.nitrite, meat.salted_g)
-    return Nitrite(
-        even_ppm=even,
-        pickup_ppm=pickup,
-        needle_ppm=None,
-        dry_ppm=dry,
-        limit_ppm=limits.most.value,
-        verdict=judge(governing, limits),
+    cure = request.cure
+    is_wet = request.is_brine or request.is_needle_alone
+    return count_nitrite(
+        limits_for(request.profile, request.meat, is_brine=is_wet),
+        nitrite_g=mix.nitrite,
+        meat_g=request.meat.salted_g,
+        pickle_g=mix.pickle,
+        is_brine=request.is_brine,
+        needle=request.injection_share if request.method == "injection" else None,
+        is_unknown=cure is not None and cure.nitrite_share is None,
     )

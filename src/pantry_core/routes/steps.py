@@ -7,29 +7,44 @@ from typing import Final
 from pantry_core.errors import within
 from pantry_core.meat import MOST_MEAT_G
 from pantry_core.mixes.nitrite import Verdict
-from pantry_core.mixes.request import Method
 from pantry_core.notice import Notice
+from pantry_core.routes.customs import COLD_CHILL_H, SOAK_H, TEMPER_H, USUAL, Customs
 from pantry_core.routes.cuts import Cut
 from pantry_core.routes.raw_clock import judge_raw, raw_limits
+from pantry_core.routes.ways import WAYS, Way, WayName
 from pantry_core.rules.constants import THAW_H_PER_KG, THAW_LEAST_H
 from pantry_core.rules.raw_clock import CURED_RED_MEAT, RawLimits
 
 PLACES = ("freezer", "fridge", "counter", "hob", "smoker", "oven")
 
-ONCE_A_DAY_H = 16.0
-"""Rounds may lie one and a half times this apart, so a piece is turned every 24 h at the least."""
-
-DRY_BRINE_H: Final = (12.0, 24.0, 72.0)
-"""Shortest, usual and longest dry brine [h] (common practice)."""
-
+_CURING_KEY: dict[WayName, str] = {
+    "even-brine": "brine", "strong-brine": "brine", "needle-brine": "brine",
+    "dry-brine": "dry-brine",
+}  # fmt: skip
+REST_H: Final = (12.0, 24.0, 36.0)
+"""Shortest, usual and longest rest after the cure [h] (common practice)."""
 HOLD_H, CURED_HOLD_H = 24.0, 96.0
 """How long a rested piece may be held before the heat, and one that is cured [h] (practice)."""
 
-CURING = ("even-brine", "dry-cure", "dry-brine")
+CURING: Final = tuple(WAYS)
 """Kinds of the step in which the piece takes its salt; the names of the methods."""
 
+LATE = 0.1
+"""A piece that must come out on time may come out so much earlier or later (common practice)."""
 
-RAW_KINDS = ("keep", "make-brine", "chill-brine", "trim", "lift", "rest", "hold", *CURING)
+RAW_KINDS = (
+    "keep",
+    "make-brine",
+    "chill-brine",
+    "trim",
+    "draw",
+    "lift",
+    "soak",
+    "rest",
+    "hold",
+    "temper",
+    *CURING,
+)
 """Kinds of step during which the raw clock runs; for a frozen piece, once it has thawed."""
 
 
@@ -70,32 +85,40 @@ class Route:
 
 def route(
     cut: Cut,
-    method: Method,
+    way: Way,
     *,
     mass_g: float,
     wait_days: float,
     verdict: Verdict,
     target_salt_pct: float,
+    lift_h: float | None = None,
     frozen: bool = False,
+    customs: Customs = USUAL,
 ) -> Route:
     """The steps that a method takes with a cut.
 
-    Parameters: cut; method, one of CURING; mass_g [g]; wait_days, by the cook's school [d];
-    verdict on its nitrite; target_salt_pct [%]; frozen, whether it is bought frozen.
-    Returns: the route; the curing step lasts the wait at least (a dry brine 12 to 72 h) and at most
-    as long as the raw clock leaves.
+    Parameters: cut; way; mass_g [g]; wait_days, by the cook's school or by the model [d]; verdict
+    on its nitrite; target_salt_pct [%]; lift_h, when it must come out to rest, where it must [h];
+    frozen, whether it is bought frozen; customs, how this cook handles it.
+    Returns: the route; the curing step lasts the wait at least (a method with a window its window)
+    and at most as long as the raw clock leaves; one that is lifted on time lasts until then, and
+    the rest takes what is left of the wait.
     Raises: OutOfRange for a mass outside the range of `weigh`, or a wait over a year.
     Source: common practice; thawing by USDA, The Big Thaw (from memory).
     """
     kilos = within("mass_g", mass_g, 1e-6, MOST_MEAT_G, "g") / 1000.0
     within("wait_days", wait_days, 0.0, 366.0, "d")
-    limits = raw_limits(cut.kind, method, verdict, target_salt_pct)
-    before = [*_bought(kilos, frozen=frozen), *_prepared(method, cut)]
-    after = [*_lifted(method, cut, CURED_HOLD_H if limits is CURED_RED_MEAT else HOLD_H)]
+    limits = raw_limits(cut.kind, way.method, verdict, target_salt_pct)
+    is_lifted = way.timing == "lift" and lift_h is not None
+    rest_h = max(24.0 * wait_days - (lift_h or 0.0), 0.0) if is_lifted else 0.0
+    before = [*_bought(kilos, frozen=frozen), *_prepared(way, cut, customs)]
+    hold_h = CURED_HOLD_H if limits is CURED_RED_MEAT else HOLD_H
+    after = [*_lifted(way, cut, hold_h, rest_h, customs)]
     around_h = sum(step.max_h for step in (*before, *after) if step.kind in RAW_KINDS)
     longest_h = 24.0 * limits.stop.value - around_h if limits else 24.0 * 60
-    curing = _curing(method, 24.0 * wait_days, longest_h)
-    steps = (*before, curing, *after, *_cooked(cut, kilos), *_served(cut))
+    in_h = lift_h if is_lifted and lift_h is not None else 24.0 * wait_days
+    curing = _curing(way, in_h, longest_h)
+    steps = (*before, curing, *after, *_tempered(cut, customs), *_cooked(cut, kilos), *_served(cut))
     raw = [step for step in (*before, curing, *after) if step.kind in RAW_KINDS]
     least_raw_h = sum(step.min_h for step in raw)
     return Route(steps, limits, judge_raw(limits, least_raw_h))
@@ -112,53 +135,94 @@ def _bought(kilos: float, *, frozen: bool) -> Iterator[RouteStep]:
         )  # fmt: skip
 
 
-def _prepared(method: Method, cut: Cut) -> Iterator[RouteStep]:
+def _prepared(way: Way, cut: Cut, customs: Customs) -> Iterator[RouteStep]:
     yield RouteStep("keep", "keep", "Keep cold", "", "fridge", 0.0, 0.0, 24.0)
-    if method == "even-brine":
+    if way.has_brine_to_chill:
+        is_cold = customs.brine_by == "stirred"
         yield RouteStep(
             "make-brine", "make-brine", "Make the brine",
+            "Stir salt and sugar into cold water until nothing crunches" if is_cold else
             "Dissolve salt and sugar in part of the water, hot; add the rest cold",
-            "hob", 0.5, 0.5, 0.5, 30,
+            "counter" if is_cold else "hob", 0.5, 0.5, 0.5, 30,
         )  # fmt: skip
+        least, usual = (COLD_CHILL_H.value, 4.0) if is_cold else (8.0, 10.0)
         yield RouteStep(
-            "chill-brine", "chill-brine", "Chill the brine", "", "fridge", 8.0, 10.0, 24.0
+            "chill-brine", "chill-brine", "Chill the brine", "", "fridge", least, usual, 24.0
         )
+    elif way.group == "Marinade":
+        yield RouteStep(
+            "make-marinade", "make-brine", "Mix the marinade", "Weigh and stir the marinade, cold",
+            "counter", 0.25, 0.25, 0.25, 15,
+        )  # fmt: skip
     begin = "Wash and trim, weigh" if cut.kind == "vegetable" else "Trim, weigh, measure"
+    if cut.closed_faces and customs.scoring == "early":
+        begin += "; score the skin"
     yield RouteStep("trim", "trim", "Trim and weigh", begin, "counter", 0.5, 0.5, 0.5, 30)
+    if way.id == "quick-pickle":
+        yield RouteStep(
+            "draw", "draw", "Salt and draw", "Slice, salt, and leave to draw water",
+            "counter", 0.5, 0.75, 1.0, 15,
+        )  # fmt: skip
 
 
-def _curing(method: Method, wait_h: float, longest_h: float) -> RouteStep:
-    if method == "dry-brine":
-        least, usual, most = DRY_BRINE_H
-        return RouteStep(
-            method, method, "Dry brine", "Salt it all over; onto a rack, uncovered, skin up",
-            "fridge", least, usual, max(least, min(most, longest_h)), 15,
-        )  # fmt: skip
-    least = usual = wait_h
-    most = max(least, longest_h)
-    if method == "dry-cure":
-        return RouteStep(
-            "cure", method, "Dry cure", "Rub the cure in, all of it; bag it, press the air out",
-            "fridge", least, usual, most, 15, every_h=ONCE_A_DAY_H,
-            tend="Turn the bag, rub what has drawn back in",
-        )  # fmt: skip
+def _curing(way: Way, wait_h: float, longest_h: float) -> RouteStep:
+    if way.window_h is not None:
+        least, usual, most = way.window_h
+        most = max(least, min(most, longest_h))
+        usual = min(usual, most)
+    elif way.timing == "lift":
+        least, usual, most = (1.0 - LATE) * wait_h, wait_h, (1.0 + LATE) * wait_h
+    else:
+        least = usual = wait_h
+        most = max(least, longest_h)
+    has_rounds = way.every_h is not None and most > way.every_h
     return RouteStep(
-        "brine", method, "Brine", "Put it in, under a plate so that it stays under",
-        "fridge", least, usual, most, 15, every_h=ONCE_A_DAY_H,
-        tend="Turn it, stir the brine",
+        _CURING_KEY.get(way.id, "cure"), way.id, way.name, way.begin, "fridge",
+        least, usual, most, 30 if way.group == "Needle" else 15,
+        every_h=way.every_h if has_rounds else None, tend=way.tend if has_rounds else "",
     )  # fmt: skip
 
 
-def _lifted(method: Method, cut: Cut, hold_h: float) -> Iterator[RouteStep]:
-    if method == "dry-brine":
+def _lifted(
+    way: Way, cut: Cut, hold_h: float, rest_h: float, customs: Customs
+) -> Iterator[RouteStep]:
+    if way.id in ("dry-brine", "quick-pickle"):
+        return
+    if way.group == "Marinade":
+        yield RouteStep(
+            "lift", "lift", "Lift, wipe dry", "Lift it out, wipe it dry; what is left is boiled or "
+            "thrown away", "counter", 0.25, 0.25, 0.25, 15,
+        )  # fmt: skip
         return
     begin = "Lift and drain" if cut.kind == "vegetable" else "Lift, rinse, pat dry"
-    yield RouteStep("lift", "lift", begin, f"{begin}; weigh it", "counter", 0.5, 0.5, 0.5, 20)
-    if cut.kind != "vegetable":
+    if way.heaped:
+        begin = "Lift, wash the salt off, pat dry"
+    used = ""
+    if way.needs_water:
+        used = " The brine is boiled for the pot" if customs.pot == "boiled" else ""
+        used = f".{used}" if used else "; throw the brine away"
+    yield RouteStep("lift", "lift", begin, f"{begin}; weigh it{used}", "counter", 0.5, 0.5, 0.5, 20)
+    if customs.after_cure == "soak" and cut.kind != "vegetable":
         yield RouteStep(
-            "rest", "rest", "Rest uncovered", "", "fridge", 12.0, 24.0, 36.0,
+            "soak", "soak", "Soak", "Into fresh cold water, twice its weight; then pat dry",
+            "fridge", SOAK_H.value, SOAK_H.value, 2 * SOAK_H.value, 10,
+        )  # fmt: skip
+    if cut.kind != "vegetable":
+        least = max(REST_H[0], rest_h)
+        yield RouteStep(
+            "rest", "rest", "Rest uncovered", "", "fridge",
+            least, max(REST_H[1], least), max(REST_H[2], 1.5 * least),
         )  # fmt: skip
         yield RouteStep("hold", "hold", "Hold wrapped, cold", "", "fridge", 0.0, 0.0, hold_h)
+
+
+def _tempered(cut: Cut, customs: Customs) -> Iterator[RouteStep]:
+    if customs.tempering == "hour" and any(stage.place == "oven" for stage in cut.stages[:1]):
+        most = TEMPER_H.value
+        yield RouteStep(
+            "temper", "temper", "Take the chill off", "Out of the fridge, covered; two hours at "
+            "the most", "counter", 1.0, 1.0, most, 5,
+        )  # fmt: skip
 
 
 def _cooked(cut: Cut, kilos: float) -> Iterator[RouteStep]:

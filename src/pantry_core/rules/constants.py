@@ -5,10 +5,6 @@ from pantry_core.rules.rule import Mark, Rule
 FDC = "USDA FoodData Central"
 FISH_GUIDE = "FDA Fish and Fishery Products Hazards and Controls Guidance, ch. 13"
 
-NITRITE_IN_CURE_1 = Rule(
-    "nitrite-in-cure-1", 0.0625, "g/g", "trade standard of pink curing salt no. 1", Mark.MEMORY
-)
-
 SATURATION = Rule(
     "saturation", 0.264, "g salt per g of salt and water", "salometer scale, 15.6 °C", Mark.MEMORY
 )
@@ -33,11 +29,6 @@ WATER_IN_WHITE_FISH = Rule("water-in-white-fish", 0.80, "g/g", f"{FDC}, white fi
 WATER_IN_SALMON = Rule("water-in-salmon", 0.65, "g/g", f"{FDC}, farmed salmon", Mark.MEMORY)
 
 PICK_UP = Rule("pick-up", 0.10, "g/g", "FSIS Directive 7620.3, cover-pickled products", Mark.MEMORY)
-
-TABLE_SALT_TABLESPOON = Rule("table-salt-tablespoon", 18.0, "g/tbsp", f"{FDC}, salt", Mark.MEMORY)
-GRANULATED_SUGAR_TABLESPOON = Rule(
-    "sugar-tablespoon", 12.5, "g/tbsp", f"{FDC}, sugars, granulated", Mark.MEMORY
-)
 
 WEEK_AN_INCH = Rule("week-an-inch", 7.0, "days an inch", "a week an inch", Mark.PRACTICE)
 MM_AN_INCH = Rule("mm-an-inch", 25.4, "mm", "international inch", Mark.DEFINED)
@@ -65,3 +56,13 @@ COLD_STORAGE = "USDA cold storage and marinating advice"
 BIG_THAW = "USDA, The Big Thaw"
 THAW_H_PER_KG = Rule("thaw-fridge", 13.0, "h/kg", f"{BIG_THAW}, rounded up", Mark.MEMORY)
 THAW_LEAST_H = Rule("thaw-least", 12.0, "h", BIG_THAW, Mark.MEMORY)
+
+HEAP_SHARE = Rule(
+    "heap", 0.4, "g salt per g of meat", "more than the juice can dissolve", Mark.PRACTICE
+)
+NOT_INTACT_C = Rule("inside-not-intact", 68.0, "°C", "FDA Food Code 3-401.11, 17 s", Mark.MEMORY)
+ENZYME_H = Rule("enzyme-fruit", 24.0, "h", "then it spoils the texture", Mark.PRACTICE)
+HERBS_IN_OIL_D = Rule(
+    "herbs-in-oil", 4.0, "d", "raw garlic or herbs in oil, at 4 °C or below", Mark.MEMORY
+)
+ORDINARY_SALT_PCT = Rule("ordinary-salt", 2.0, "% salt", "ordinary saltiness", Mark.PRACTICE)

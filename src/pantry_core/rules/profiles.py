@@ -11,6 +11,7 @@ NitriteCase = Literal["brine", "dry", "ground", "bacon-brine", "bacon-brine-skin
 _CFR = "9 CFR 424.21(c)"
 _BACON = "9 CFR 424.22(b)"
 _EU = "Regulation (EU) 2023/2108, 80 mg/kg as nitrite ion"
+_EU_NITRATE = "Regulation (EU) 2023/2108, 90 mg/kg as nitrate ion"
 _NOT_625 = "as for brined meat; the 625 ppm for long-kept dry-cured goods is not used here"
 
 
@@ -29,6 +30,7 @@ class Profile:
 
     nitrite: dict[NitriteCase, NitriteLimits]
     nitrate_brine: Rule | None
+    nitrate_unheated_ion: Rule | None = None
 
 
 def _limits(
@@ -74,6 +76,7 @@ EU = Profile(
         "bacon-dry": _eu("bacon-dry"),
     },
     None,
+    Rule("eu-nitrate", 90.0, "mg/kg as ion", f"{_EU_NITRATE}, unheated goods only", Mark.MEMORY),
 )
 
 PROFILES: dict[ProfileName, Profile] = {"us": US, "eu": EU}

@@ -24,6 +24,8 @@ POWER: dict[Shape, int] = {"slab": 1, "cylinder": 2, "ball": 3}
 """Volume grows with this power of the distance from the heart."""
 
 HALVINGS = 80
+GONE = 300.0
+"""A mode that has died away to exp(-300) is gone; beyond it numbers get too small to be fast."""
 
 CLOSED, HELD = 0.0, inf
 """A bath of no water: nothing enters or leaves. A bath without end: the rim is held as it is."""
@@ -54,7 +56,8 @@ class Modes:
     def later(self, concentrations: Vector, times: Vector) -> Vector:
         """Concentrations [g/g] at each of the times, a row a time."""
         roots = np.sqrt(self.capacities)
-        moved = np.exp(-np.outer(times, self.rates)) * (self.vectors.T @ (concentrations * roots))
+        past = np.minimum(np.outer(times, self.rates), GONE)
+        moved = np.exp(-past) * (self.vectors.T @ (concentrations * roots))
         rows = np.asarray(moved @ self.vectors.T / roots)
         if self.keeps_salt:
             # The eigenvectors are orthogonal to 1e-12 or so; what that loses is spread evenly.

@@ -12,6 +12,7 @@ from pantry_web.feasts.models import Dish, Feast
 from pantry_web.feasts.planning import Outlook, outlook
 from pantry_web.kitchens.actions import found_kitchen
 from pantry_web.kitchens.models import Absence, Cook, Kitchen
+from pantry_web.pantry.models import Ingredient, Scale, Vessel
 
 COOK = "quince"
 PASSWORD = "lantern-night"  # noqa: S105 - a demo that answers on this machine only
@@ -30,8 +31,39 @@ GAMMON = Mix(
     target_salt_pct=2.0,
     sugar_pct=1.5,
     water_g=2400.0,
-    is_pink=True,
+    cure="cure-1",
 )
+
+
+def stock_the_pantry(kitchen: Kitchen) -> None:
+    """Two scales, a few packets, and what there is to brine in."""
+    for name, division_g, capacity_g in (
+        ("Kitchen scale", 1.0, 5000.0),
+        ("Pocket scale", 0.1, 500.0),
+    ):
+        Scale.objects.create(
+            kitchen=kitchen, name=name, division_g=division_g, capacity_g=capacity_g
+        )
+    for packet in (
+        {"name": "Grey sea salt, fine", "stands_for": "salt-fine-sea", "spoon": "tbsp",
+         "spoon_g": 15.5, "stock_g": 850.0},
+        {"name": "Curing salt no. 1", "stands_for": "curing-salt-1", "stock_g": 180.0},
+        {"name": "Black treacle", "stands_for": "treacle", "stock_g": 40.0},
+        {"name": "Dark soy sauce", "stands_for": "soy-sauce", "sodium_mg": 6100.0,
+         "stock_g": 300.0},
+    ):  # fmt: skip
+        Ingredient.objects.create(kitchen=kitchen, **packet)
+    Vessel.objects.create(
+        kitchen=kitchen, name="Big crock", shape="round", material="stoneware",
+        diameter_mm=260.0, depth_mm=220.0,
+    )  # fmt: skip
+    Vessel.objects.create(
+        kitchen=kitchen, name="White tub", shape="tapered", material="food-plastic",
+        top_mm=300.0, bottom_mm=250.0, depth_mm=200.0,
+    )  # fmt: skip
+    Vessel.objects.create(
+        kitchen=kitchen, name="Bag of 6 l", shape="bag", material="food-plastic", litres=6.0
+    )
 
 
 @transaction.atomic
@@ -46,12 +78,18 @@ def load() -> None:
         begins=datetime(2027, 3, 13, 9, 0, tzinfo=UTC),
         ends=datetime(2027, 3, 13, 20, 0, tzinfo=UTC),
     )
+    stock_the_pantry(kitchen)
     feast = Feast.objects.create(
         kitchen=kitchen, name="Lantern Night", serve_at=SERVE_AT, time_zone=ZONE, heads=8
     )
-    _Hands(cook, kitchen, add_dish(feast, "Treacle gammon", GAMMON, house_of(kitchen))).work()
+    _Hands(cook, kitchen, _gammon(kitchen, feast)).work()
     kitchen.stands_at = STANDS_AT
     kitchen.save()
+
+
+def _gammon(kitchen: Kitchen, feast: Feast) -> Dish:
+    crock = kitchen.vessels.get(name="Big crock")
+    return add_dish(feast, "Treacle gammon", GAMMON, house_of(kitchen), crock)
 
 
 class _Hands:

@@ -46,6 +46,8 @@ def _words(view: Outlook, event: Event) -> str:
         return f"A slice tasted {event.get_taste_display().lower()}"
     if event.what == What.TEMPERATURE_READ:
         return f"Read {event.temperature_c:g} °C"
+    if event.what == What.LINE_WEIGHED:
+        return f"Weighed out: {event.line.replace('-', ' ')}"
     return {
         What.NOTED: event.note,
         What.PUT_IN: "Put in",

@@ -1,29 +1,29 @@
 """From a stored dish to the core's request, and back to what the core says of it."""
 
-from dataclasses import dataclass, replace
+from collections.abc import Mapping
+from dataclasses import asdict, dataclass, field, fields, replace
 
+from pantry_core.measures.scales import Scale, scale_for
 from pantry_core.meat import Meat
-from pantry_core.mixes.nitrite import nitrite_case
-from pantry_core.mixes.request import Cure, Method, WeighRequest
+from pantry_core.mixes.counting import limits_for
+from pantry_core.mixes.mix import mixed
+from pantry_core.mixes.request import Cure, WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.mixes.weigh import weigh
 from pantry_core.notice import Notice
+from pantry_core.routes.customs import CUSTOMS, Customs
 from pantry_core.routes.cuts import CUTS, Cut
 from pantry_core.routes.schools import Schooling, SchoolName, schooling
 from pantry_core.routes.steps import Route, route
 from pantry_core.routes.thickness import guess_notice, guessed_thickness
-from pantry_core.rules.profiles import PROFILES, ProfileName
+from pantry_core.routes.ways import WAYS, Way, WayName
+from pantry_core.rules.cures import CureName
+from pantry_core.rules.profiles import ProfileName
 from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.models import Kitchen
+from pantry_web.pantry.larder import Larder, larder_of
 
-METHODS: dict[Dish.Method, Method] = {
-    Dish.Method.EVEN_BRINE: "even-brine",
-    Dish.Method.DRY_CURE: "dry-cure",
-    Dish.Method.DRY_BRINE: "dry-brine",
-}
-
-
-SCHOOLS: dict[Dish.School, SchoolName] = {
+SCHOOLS: dict[str, SchoolName] = {
     Dish.School.MODEL: "model",
     Dish.School.WEEK_AN_INCH: "week-an-inch",
     Dish.School.TWO_DAYS_A_KILO: "two-days-a-kilo",
@@ -32,24 +32,63 @@ SCHOOLS: dict[Dish.School, SchoolName] = {
 }
 LONGEST_WAIT_D = 365.0
 """A wait beyond a year is as good as a year: it stops all the same."""
+USUAL_STRENGTH_PCT, USUAL_INJECTION_SHARE = 10.0, 0.10
+"""Strength of a strong brine, and share by needle, where the cook says none (common practice)."""
+LABELLED: Mapping[CureName, str] = {"nitrite-salt": "nitrite-salt", "celery": "celery-powder"}
+"""Curing salts whose strength only a label tells, and what they are in the pantry."""
+
+
+@dataclass(frozen=True, slots=True)
+class SauceLine:
+    """A sauce as the cook wrote it, and what it comes to [g, %]."""
+
+    text: str
+    name: str
+    mass_g: float
+    salt_pct: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class SpiceLine:
+    """A spice as it was written, scaled; `held_back` is the share that is kept for the pot [-]."""
+
+    text: str
+    amount: float
+    unit: str
+    held_back: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
 class Mix:
-    """What the cook decided of a dish: masses [g], thickness [mm], percentages as percent."""
+    """What the cook decided of a dish: masses [g], thickness [mm], percentages as percent.
+
+    `ingoing_ppm` None asks for what is usual; `nitrite_pct` None takes the label in the pantry.
+    """
 
     cut: str
     mass_g: float
     thickness_mm: float
     bone_share: float
     is_frozen: bool
-    method: Method
+    method: WayName
     target_salt_pct: float
-    sugar_pct: float
-    water_g: float | None
-    is_pink: bool
+    sugar_pct: float = 0.0
+    water_g: float | None = None
+    cure: CureName | None = None
+    nitrite_pct: float | None = None
+    ingoing_ppm: float | None = None
+    brine_salt_pct: float | None = None
+    injection_share: float | None = None
+    sauces: tuple[SauceLine, ...] = ()
+    spices: tuple[SpiceLine, ...] = ()
     school: SchoolName = "model"
     is_thickness_guessed: bool = False
+    customs: Customs = field(default_factory=Customs)
+
+    @property
+    def way(self) -> Way:
+        """Its method."""
+        return WAYS[self.method]
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,7 +96,7 @@ class House:
     """What of a kitchen bears on a mix."""
 
     profile: ProfileName
-    scale_division_g: float
+    larder: Larder = field(default_factory=Larder)
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,51 +132,98 @@ def work_out(mix: Mix, house: House) -> Mixed:
     """
     request = weigh_request(mix, house)
     sheet = weigh(request)
-    cut = CUTS[mix.cut]
+    cut, way = CUTS[mix.cut], mix.way
     if mix.is_thickness_guessed:
         guess = guess_notice(guessed_thickness(cut, mix.mass_g), sheet.ready)
         stops = len(sheet.stops)
         sheet = replace(sheet, notices=(*sheet.stops, guess, *sheet.notices[stops:]))
-    ready = sheet.ready.days if sheet.ready else None
-    schools = schooling(mix.mass_g, mix.thickness_mm, ready)
-    way = route(
+    ready = sheet.ready
+    schools = schooling(mix.mass_g, mix.thickness_mm, ready.days if ready else None)
+    wait_days = schools.chosen(mix.school if way.timing == "school" else "model")
+    way_taken = route(
         cut,
-        mix.method,
+        way,
         mass_g=mix.mass_g,
-        wait_days=min(schools.chosen(mix.school), LONGEST_WAIT_D),
+        wait_days=min(wait_days, LONGEST_WAIT_D),
         verdict=sheet.nitrite.verdict,
         target_salt_pct=mix.target_salt_pct,
+        lift_h=ready.lift_h if ready else None,
         frozen=mix.is_frozen,
+        customs=mix.customs,
     )
-    return Mixed(request, sheet, cut, way, schools)
+    return Mixed(request, sheet, cut, way_taken, schools)
 
 
 def house_of(kitchen: Kitchen) -> House:
     """What of a kitchen bears on a mix."""
-    return House("eu" if kitchen.profile == Kitchen.Profile.EU else "us", kitchen.scale_division_g)
+    return House("eu" if kitchen.profile == Kitchen.Profile.EU else "us", larder_of(kitchen))
 
 
 def mix_of(dish: Dish) -> Mix:
     """What the cook decided of a stored dish."""
+    known = {each.id for each in CUSTOMS}
     return Mix(
         cut=dish.cut,
         mass_g=dish.mass_g,
         thickness_mm=dish.thickness_mm,
         bone_share=dish.bone_share,
         is_frozen=dish.is_frozen,
-        method=METHODS[Dish.Method(dish.method)],
+        method=WAYS[dish.method].id,  # type: ignore[index]  # the database holds ids of ways
         target_salt_pct=dish.target_salt_pct,
         sugar_pct=dish.sugar_pct,
         water_g=dish.water_g,
-        is_pink=dish.is_pink,
-        school=SCHOOLS[Dish.School(dish.school)],
+        cure=dish.cure or None,  # type: ignore[arg-type]  # and names of curing salts
+        nitrite_pct=dish.nitrite_pct,
+        ingoing_ppm=dish.ingoing_ppm,
+        brine_salt_pct=dish.brine_salt_pct,
+        injection_share=dish.injection_share,
+        sauces=tuple(SauceLine(**each) for each in dish.sauces),
+        spices=tuple(SpiceLine(**each) for each in dish.spices),
+        school=SCHOOLS[dish.school],
         is_thickness_guessed=dish.is_thickness_guessed,
+        customs=Customs(**{name: side for name, side in dish.customs.items() if name in known}),
     )
 
 
+def stored(mix: Mix) -> dict[str, object]:
+    """A mix as the fields of a dish."""
+    plain = {each.name: getattr(mix, each.name) for each in fields(mix)}
+    return plain | {
+        "cure": mix.cure or "",
+        "sauces": [asdict(each) for each in mix.sauces],
+        "spices": [asdict(each) for each in mix.spices],
+        "customs": asdict(mix.customs),
+    }
+
+
 def weigh_request(mix: Mix, house: House) -> WeighRequest:
-    """The `weigh` document of a mix; a pink one asks for the usual nitrite of its kind."""
-    cut = CUTS[mix.cut]
+    """The `weigh` document of a mix; a cured one asks for the usual nitrite of its kind.
+
+    The scale is that which would weigh the curing salt, or the least line.
+    """
+    asked = _without_scale(mix, house)
+    cured = mixed(asked)
+    too_much = cured.salt_too_much
+    cure = asked.cure
+    if cure is not None and cure.name == "nitrite-salt" and mix.ingoing_ppm is None and too_much:
+        by_cure_g = cured.curing_salt * cure.salt_share
+        most = cure.ingoing_ppm * max(1.0 - 1.001 * too_much / by_cure_g, 0.0)
+        asked = asked.model_copy(update={"cure": cure.model_copy(update={"ingoing_ppm": most})})
+        cured = mixed(asked)
+    smallest = cured.curing_salt or cured.plain_salt
+    scale = scale_for(house.larder.scales, smallest) or max(
+        house.larder.scales, key=lambda each: each.capacity_g
+    )
+    return asked.model_copy(update={"scale_division_g": scale.division_g})
+
+
+def scale_of(house: House, grams: float) -> Scale | None:
+    """The scale for a line, None when no scale holds it."""
+    return scale_for(house.larder.scales, grams)
+
+
+def _without_scale(mix: Mix, house: House) -> WeighRequest:
+    cut, way = CUTS[mix.cut], mix.way
     meat = Meat(
         kind=cut.kind,
         mass_g=mix.mass_g,
@@ -148,15 +234,37 @@ def weigh_request(mix: Mix, house: House) -> WeighRequest:
         water_share=cut.water.value if cut.water else None,
         closed_faces=cut.closed_faces,
     )
-    is_brine = mix.method == "even-brine"
-    limits = PROFILES[house.profile].nitrite[nitrite_case(meat, is_brine=is_brine)]
+    strength = mix.brine_salt_pct or USUAL_STRENGTH_PCT
     return WeighRequest(
         profile=house.profile,
         meat=meat,
-        method=mix.method,
+        method=way.method,
+        cover=way.cover,
+        heaped=way.heaped,
         target_salt_pct=mix.target_salt_pct,
-        water_g=mix.water_g if is_brine else None,
+        water_g=mix.water_g if way.has_water else None,
         sugar_pct=mix.sugar_pct,
-        cure=Cure(name="cure-1", ingoing_ppm=limits.usual.value) if mix.is_pink else None,
-        scale_division_g=house.scale_division_g,
+        brine_salt_pct=strength if way.method == "strong-brine" else None,
+        injection_share=mix.injection_share or USUAL_INJECTION_SHARE,
+        cure=_cure(mix, house, meat, is_wet=way.group != "Dry"),
+        sauces=tuple(
+            {"name": each.name, "mass_g": each.mass_g, "salt_pct": each.salt_pct}  # type: ignore[misc]  # made documents by Pydantic
+            for each in mix.sauces
+        ),
+    )
+
+
+def _cure(mix: Mix, house: House, meat: Meat, *, is_wet: bool) -> Cure | None:
+    """The curing salt by its label, asked for what is usual where the cook says nothing else."""
+    if mix.cure is None:
+        return None
+    usual = limits_for(house.profile, meat, is_brine=is_wet).usual.value
+    packet = house.larder.packets.get(LABELLED.get(mix.cure, ""))
+    nitrite_pct = mix.nitrite_pct
+    if nitrite_pct is None and packet is not None:
+        nitrite_pct = packet.nitrite_pct
+    return Cure(
+        name=mix.cure,
+        ingoing_ppm=usual if mix.ingoing_ppm is None else mix.ingoing_ppm,
+        nitrite_pct=nitrite_pct if mix.cure in LABELLED else None,
     )

@@ -5,7 +5,10 @@ from typing import Any, NoReturn
 from django.db import models
 from django.db.models import Q
 
+from pantry_core.routes.ways import WAYS
+from pantry_core.rules.cures import CURING_SALTS
 from pantry_web.kitchens.models import Cook, Kitchen
+from pantry_web.pantry.models import Vessel
 
 
 class Feast(models.Model):
@@ -29,11 +32,6 @@ class Feast(models.Model):
 class Dish(models.Model):
     """A piece and what is to become of it; everything else is computed from this."""
 
-    class Method(models.TextChoices):
-        EVEN_BRINE = "even-brine", "Even brine"
-        DRY_CURE = "dry-cure", "Dry cure, bagged"
-        DRY_BRINE = "dry-brine", "Dry brine"
-
     class School(models.TextChoices):
         MODEL = "model", "This model"
         WEEK_AN_INCH = "week-an-inch", "A week an inch"
@@ -49,12 +47,25 @@ class Dish(models.Model):
     is_thickness_guessed = models.BooleanField(default=False)
     bone_share = models.FloatField(default=0.0)
     is_frozen = models.BooleanField(default=False)
-    method = models.CharField(max_length=12, choices=Method)
+    method = models.CharField(max_length=16, choices=[(w.id, w.name) for w in WAYS.values()])
     target_salt_pct = models.FloatField()
     sugar_pct = models.FloatField(default=0.0)
     water_g = models.FloatField(null=True, blank=True)
-    is_pink = models.BooleanField(default=False)
+    cure = models.CharField(
+        max_length=12,
+        blank=True,
+        choices=[(name, each.name) for name, each in CURING_SALTS.items()],
+    )
+    nitrite_pct = models.FloatField(null=True, blank=True)
+    ingoing_ppm = models.FloatField(null=True, blank=True)
+    brine_salt_pct = models.FloatField(null=True, blank=True)
+    injection_share = models.FloatField(null=True, blank=True)
+    sauces = models.JSONField(default=list, blank=True)
+    spices = models.JSONField(default=list, blank=True)
+    customs = models.JSONField(default=dict, blank=True)
     school = models.CharField(max_length=16, choices=School, default=School.MODEL)
+    vessel = models.ForeignKey(Vessel, models.SET_NULL, null=True, blank=True, related_name="+")
+    recipe = models.TextField(max_length=8000, blank=True)
 
     class Meta:
         ordering = ["pk"]
@@ -69,7 +80,9 @@ class Dish(models.Model):
                 condition=Q(target_salt_pct__gte=0, sugar_pct__gte=0), name="salt_not_negative"
             ),
             models.CheckConstraint(
-                condition=~Q(method="even-brine") | Q(water_g__gt=0), name="brine_has_water"
+                condition=~Q(method__in=[w.id for w in WAYS.values() if w.needs_water])
+                | Q(water_g__gt=0),
+                name="brine_has_water",
             ),
         ]
 
@@ -138,6 +151,7 @@ class Event(AppendOnly):
 
     class What(models.TextChoices):
         WEIGHED = "weighed"
+        LINE_WEIGHED = "line-weighed"
         PUT_IN = "put-in"
         TURNED = "turned"
         LIFTED = "lifted"
@@ -165,6 +179,7 @@ class Event(AppendOnly):
     temperature_c = models.FloatField(null=True)
     taste = models.CharField(max_length=10, choices=Taste, blank=True)
     note = models.CharField(max_length=500, blank=True)
+    line = models.CharField(max_length=80, blank=True)
     withdraws = models.UUIDField(null=True)
 
     class Meta:
@@ -191,6 +206,7 @@ class WeighSheet(AppendOnly):
     dish = models.ForeignKey(Dish, models.PROTECT, related_name="sheets")
     batch = models.UUIDField(unique=True)
     rules_version = models.CharField(max_length=20)
+    weighed = models.JSONField(default=dict)
     request = models.JSONField()
     answer = models.JSONField()
 

@@ -30,6 +30,15 @@ class DishState:
         return next((each for each in self.events if each.what == Event.What.PUT_IN), None)
 
     @property
+    def weighed_lines(self) -> dict[str, float]:
+        """What was really weighed of each line of the sheet, the last time it was [g]."""
+        return {
+            each.line: each.mass_g
+            for each in self.events
+            if each.what == Event.What.LINE_WEIGHED and each.mass_g is not None
+        }
+
+    @property
     def begun(self) -> frozenset[str]:
         """Keys of the steps that have started or ended."""
         return frozenset(

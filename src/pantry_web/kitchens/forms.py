@@ -7,7 +7,7 @@ from zoneinfo import ZoneInfo, available_timezones
 from django import forms
 from django.contrib.auth.forms import UserCreationForm
 
-from pantry_web.fields import InstantField, LongSelect, NumberField, QuantityField
+from pantry_web.fields import InstantField, LongSelect, NumberField
 from pantry_web.forms import KitchenForm
 from pantry_web.kitchens.models import Absence, Cook, Kitchen
 
@@ -44,7 +44,7 @@ class HouseForm(KitchenForm):
     time_zone = forms.ChoiceField(choices=ZONES, label="Time zone", widget=LongSelect)
     units = forms.ChoiceField(choices=Kitchen.Units.choices, label="Show amounts in")
     profile = forms.ChoiceField(choices=Kitchen.Profile.choices, label="Limits to keep")
-    scale = QuantityField("mass", 1000.0, label="Your scale reads to")
+    cups = forms.ChoiceField(choices=Kitchen.Cups.choices, label="Cups and spoons are")
     wake = forms.TimeField(label="Up at", widget=forms.TimeInput({"type": "time"}, "%H:%M"))
     sleep = forms.TimeField(label="In bed at", widget=forms.TimeInput({"type": "time"}, "%H:%M"))
     cooks = NumberField(1, 20, label="Cooks")
@@ -66,9 +66,8 @@ class HouseForm(KitchenForm):
 
     def save(self, kitchen: Kitchen) -> None:
         """Keep it."""
-        for name in ("name", "time_zone", "units", "profile", "wake", "sleep", "cooks"):
+        for name in ("name", "time_zone", "units", "profile", "cups", "wake", "sleep", "cooks"):
             setattr(kitchen, name, self.cleaned_data[name])
-        kitchen.scale_division_g = self.kept("scale")
         kitchen.save()
 
 

@@ -22,12 +22,18 @@ class Kitchen(models.Model):
         US = "us", "United States style: nitrite up to 200 ppm"
         EU = "eu", "European Union style: nitrite up to 120 ppm"
 
+    class Cups(models.TextChoices):
+        US = "us", "US: cup 237 ml, tablespoon 14.8 ml"
+        METRIC = "metric", "metric: cup 250 ml, tablespoon 15 ml"
+        AUSTRALIAN = "australian", "Australian: cup 250 ml, tablespoon 20 ml"
+        IMPERIAL = "imperial", "imperial: cup of half a pint, tablespoon 15 ml"
+
     name = models.CharField(max_length=80)
     members = models.ManyToManyField(Cook, through="Membership", related_name="kitchens")
     time_zone = models.CharField(max_length=64)
     units = models.CharField(max_length=8, choices=Units, default=Units.METRIC)
     profile = models.CharField(max_length=2, choices=Profile, default=Profile.US)
-    scale_division_g = models.FloatField(default=1.0)
+    cups = models.CharField(max_length=10, choices=Cups, default=Cups.US)
     wake = models.TimeField(default=time(7, 0))
     sleep = models.TimeField(default=time(22, 30))
     cooks = models.PositiveSmallIntegerField(default=1)
@@ -36,9 +42,6 @@ class Kitchen(models.Model):
 
     class Meta:
         constraints = [
-            models.CheckConstraint(
-                condition=Q(scale_division_g__gt=0), name="scale_reads_something"
-            ),
             models.CheckConstraint(condition=Q(sleep__gt=F("wake")), name="sleep_after_wake"),
             models.CheckConstraint(condition=Q(cooks__gte=1), name="somebody_cooks"),
             models.CheckConstraint(

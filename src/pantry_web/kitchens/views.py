@@ -98,7 +98,7 @@ def _house_as_it_is(kitchen: Kitchen) -> dict[str, object]:
         "time_zone": kitchen.time_zone,
         "units": kitchen.units,
         "profile": kitchen.profile,
-        "scale": kitchen.scale_division_g,
+        "cups": kitchen.cups,
         "wake": kitchen.wake,
         "sleep": kitchen.sleep,
         "cooks": float(kitchen.cooks),

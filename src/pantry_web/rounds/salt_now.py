@@ -4,7 +4,8 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from pantry_core.formats.operations import weigh_out_from
-from pantry_core.mixes.readiness import stage
+from pantry_core.mixes.mix import mixed
+from pantry_core.mixes.readiness import even_pct, stages
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.routes.steps import CURING
@@ -14,6 +15,7 @@ from pantry_core.salt.properties import band_of
 from pantry_core.salt.ready import COOKED
 from pantry_core.salt.request import MOST_HOURS, Rest, SaltRequest, Stage
 from pantry_core.salt.travel import End, ended
+from pantry_web.feasts.mixing import mix_of
 from pantry_web.feasts.models import Event, WeighSheet
 from pantry_web.feasts.planning import Outlook
 from pantry_web.quantities import hours_of
@@ -24,7 +26,10 @@ SOAK_WATER_PER_MEAT, SOAK_CHANGES = 2.0, 2
 """Fresh water for a soak, and how often it is changed (common practice)."""
 LONG_SOAK_H = 24.0
 """A soak longer than this is out of the usual (common practice)."""
-USUAL_CHANGE_PCT = {"even-brine": (1.0, 10.0), "dry-cure": (-8.0, -1.0), "dry-brine": (-6.0, -0.5)}
+USUAL_CHANGE_PCT = {
+    "Brine": (1.0, 10.0), "Dry": (-8.0, -0.5), "Needle": (2.0, 15.0), "Marinade": (-5.0, 5.0),
+    "Side": (-30.0, 5.0),
+}  # fmt: skip
 """Gain or loss of weight by the time it comes out [%] (common practice)."""
 
 
@@ -107,11 +112,11 @@ def past_of(view: Outlook) -> Past | None:
     hours = min(hours_at_4_c(lain_h, readings), MOST_HOURS)
     if hours <= 0:
         return None
-    stages: tuple[Stage, ...] = (stage(request, sheet.all_salt_g, hours),)
+    way: tuple[Stage, ...] = tuple(stages(request, mixed(request), hours, None))
     rested_h = hours_of(view.now - out_at) if out_at else 0.0
     if rested_h > 0:
-        stages = (*stages, Rest(kind="rest", hours=min(rested_h, MOST_HOURS)))
-    return Past(request, sheet, stages, hours, out_at is not None)
+        way = (*way, Rest(kind="rest", hours=min(rested_h, MOST_HOURS)))
+    return Past(request, sheet, way, hours, out_at is not None)
 
 
 def salt_now(view: Outlook, past: Past | None) -> SaltNow | None:
@@ -125,7 +130,9 @@ def salt_now(view: Outlook, past: Past | None) -> SaltNow | None:
         return ended(SaltRequest(meat=meat, diffusivity_m2_s=diffusivity, stages=past.stages))
 
     usual = end(band.usual.value)
-    goal = COOKED.value * past.sheet.salt.in_meat_pct
+    request = past.request
+    even = request.target_salt_pct if request.is_lifted else even_pct(request, mixed(request))
+    goal = COOKED.value * even
     left_h = 24.0 * past.sheet.ready.days - past.hours_done
     ready_at = None
     if not past.is_out and left_h > 0:
@@ -165,7 +172,7 @@ def weigh_in(view: Outlook) -> WeighIn | None:
     if put_in is None or weighed is None or not put_in.mass_g or not weighed.mass_g:
         return None
     change = 100.0 * (weighed.mass_g / put_in.mass_g - 1.0)
-    low, high = USUAL_CHANGE_PCT[view.dish.method]
+    low, high = USUAL_CHANGE_PCT[mix_of(view.dish).way.group]
     return WeighIn(change, low, high, low <= change <= high)
 
 

@@ -6,12 +6,15 @@ from datetime import datetime
 
 from pantry_core.mixes.colour import Heart, heart_colour
 from pantry_core.mixes.inside import Change, Inside, changes, inside
-from pantry_core.mixes.other_methods import OtherMethod, other_methods
+from pantry_core.mixes.mix import mixed
+from pantry_core.mixes.readiness import even_pct
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Ready, WeighOut
+from pantry_core.routes.cuts import CUTS
+from pantry_core.routes.ways import WAYS
 from pantry_core.salt.ready import COOKED
 from pantry_web.drawings.inside import InsidePicture, picture
-from pantry_web.feasts.mixing import METHODS, House, Mix, work_out
+from pantry_web.feasts.mixing import House, Mix, work_out
 from pantry_web.quantities import hours_of, span
 
 LONGEST_D, SHORTEST_D = 60.0, 2.0
@@ -25,7 +28,6 @@ class Insight:
     data: str
     ready: Ready
     changes: tuple[tuple[Change, bool], ...]
-    others: tuple[tuple[OtherMethod, bool], ...]
     is_closed: bool
     last_sample: int
     shown_day: float
@@ -57,13 +59,15 @@ def insight(
     if ready is None:
         return None
     ahead_d = min(max(1.25 * ready.even_days, 1.15 * out_d, SHORTEST_D), LONGEST_D)
-    found = inside(request, result.all_salt_g, ahead_d)
+    found = inside(request, ahead_d)
     if found is None:
         return None
     meat = request.meat
     drawn = picture(
         found,
-        even_pct=result.salt.in_meat_pct,
+        even_pct=request.target_salt_pct
+        if request.is_lifted
+        else even_pct(request, mixed(request)),
         share=COOKED.value,
         ready_d=ready.days,
         out_d=out_d,
@@ -75,12 +79,7 @@ def insight(
         picture=drawn,
         data=_data(found, drawn),
         ready=ready,
-        changes=tuple(
-            (each, each.days <= spare_d) for each in changes(request, result.all_salt_g, ready)
-        )
-        if spare_d is not None
-        else (),
-        others=tuple((each, each.days <= spare_d) for each in other_methods(request))
+        changes=tuple((each, each.days <= spare_d) for each in changes(request, ready))
         if spare_d is not None
         else (),
         is_closed=bool(meat.closed_faces),
@@ -97,13 +96,26 @@ def insight(
 def methods_say(mix: Mix, house: House, now: datetime, serve_at: datetime) -> list[MethodSays]:
     """What each method would do with this piece; a brine not yet poured takes as much as meat."""
     left_h = hours_of(serve_at - now)
+    is_vegetable = CUTS[mix.cut].kind == "vegetable"
     told = []
-    for method in METHODS.values():
-        other = replace(mix, method=method, water_g=mix.water_g or mix.mass_g)
-        mixed = work_out(other, house)
-        curing = next(step for step in mixed.route.steps if step.kind == method)
-        in_time = mixed.route.least_h <= left_h
-        stopped = mixed.route.notice is not None and mixed.route.notice.level == "stop"
+    for method, way in WAYS.items():
+        if is_vegetable and way.group == "Needle":
+            told.append(MethodSays(method, "for meat", in_time=False))
+            continue
+        if not is_vegetable and way.group == "Side":
+            told.append(MethodSays(method, "for vegetables", in_time=False))
+            continue
+        other = replace(
+            mix, method=method, water_g=mix.water_g or mix.mass_g,
+            cure=None if way.heaped else mix.cure, sauces=mix.sauces if way == mix.way else (),
+        )  # fmt: skip
+        worked = work_out(other, house)
+        curing = next(step for step in worked.route.steps if step.kind == method)
+        if way.timing in ("model", "lift") and worked.sheet.ready is None:
+            told.append(MethodSays(method, "the model is silent", in_time=False))
+            continue
+        in_time = worked.route.least_h <= left_h
+        stopped = worked.route.notice is not None and worked.route.notice.level == "stop"
         verdict = "raw too long" if stopped else "before the feast" if in_time else "too late"
         words = f"{span(curing.min_h)}: {verdict}"
         told.append(MethodSays(method, words, in_time and not stopped))

@@ -2,10 +2,16 @@
 
 from django.urls import path
 
-from pantry_web.weighup import views
+from pantry_web.weighup import cold, label, views, weighing
 
 urlpatterns = [
     path("feasts/<int:feast_id>/dish/", views.new_dish, name="new-dish"),
     path("feasts/<int:feast_id>/answer/", views.answer, name="answer"),
     path("dishes/<int:dish_id>/weigh-up/", views.weigh_up, name="weigh-up"),
+    path("dishes/<int:dish_id>/weighing/", weighing.weighing, name="weighing"),
+    path("dishes/<int:dish_id>/weighing/undo/", weighing.take_back_line, name="take-back-line"),
+    path("dishes/<int:dish_id>/weighing/trim/", weighing.trim, name="trim"),
+    path("dishes/<int:dish_id>/weighing/line/<slug:line>/", weighing.tick_line, name="tick-line"),
+    path("dishes/<int:dish_id>/cold/", cold.cold, name="cold"),
+    path("dishes/<int:dish_id>/label/", label.label, name="label"),
 ]

@@ -7,16 +7,19 @@ from uuid import UUID, uuid4
 from django.db import transaction
 
 from pantry_core.formats.operations import weigh_answer
+from pantry_core.mixes.weighed import go_on
 from pantry_core.routes.steps import CURING
 from pantry_core.rules import RULES_VERSION
 from pantry_web.feasts.mixing import House, mix_of, work_out
-from pantry_web.feasts.models import Dish, Event, Step, WeighSheet
+from pantry_web.feasts.models import Event, Step, WeighSheet
 from pantry_web.feasts.planning import Outlook
 from pantry_web.feasts.refusal import Refused
 from pantry_web.feasts.tasks import is_all_work, next_in_hands
 from pantry_web.kitchens.models import Cook
 
-_MEANING = {"lift": Event.What.LIFTED, **dict.fromkeys(CURING, Event.What.PUT_IN)}
+_MEANING: dict[str, Event.What] = {
+    "lift": Event.What.LIFTED, **dict.fromkeys(CURING, Event.What.PUT_IN)
+}  # fmt: skip
 
 
 @transaction.atomic
@@ -35,7 +38,7 @@ def begin_step(view: Outlook, key: str, by: Cook, house: House) -> None:
         raise Refused("That is not what comes next; look again.")
     batch = uuid4()
     if step.kind in CURING:
-        _freeze_sheet(view.dish, house, batch)
+        _freeze_sheet(view, house, batch)
     began = _began(view, step)
     log: list[tuple[Event.What, datetime, str]] = []
     if view.state.running is not None:
@@ -68,14 +71,18 @@ def _following(view: Outlook, step: Step) -> Step | None:
     return next((each for each in view.steps if each.position > step.position), None)
 
 
-def _freeze_sheet(dish: Dish, house: House, batch: UUID) -> None:
-    mixed = work_out(mix_of(dish), house)
-    if mixed.stops:
-        raise Refused(f"The meat stays out: {mixed.stops[0].text}")
+def _freeze_sheet(view: Outlook, house: House, batch: UUID) -> None:
+    """Keep the sheet as it goes on from what was really weighed."""
+    mixed = work_out(mix_of(view.dish), house)
+    out = go_on(mixed.request, view.state.weighed_lines)
+    stops = (*mixed.stops, *(each for each in out.notices if each.level == "stop"))
+    if stops:
+        raise Refused(f"The meat stays out: {stops[0].text}")
     WeighSheet.objects.create(
-        dish=dish,
+        dish=view.dish,
         batch=batch,
         rules_version=RULES_VERSION,
-        request=mixed.request.model_dump(mode="json"),
-        answer=weigh_answer(replace(mixed.sheet, notices=mixed.notices)),
+        weighed=view.state.weighed_lines,
+        request=out.request.model_dump(mode="json"),
+        answer=weigh_answer(replace(out.sheet, notices=(*mixed.notices, *out.notices))),
     )

@@ -1,32 +1,34 @@
 """Writing down what a dish is to be."""
 
-from dataclasses import asdict
-
 from django.db import transaction
 
 from pantry_core.routes.steps import RouteStep
-from pantry_web.feasts.mixing import House, Mix, work_out
+from pantry_web.feasts.holding import fridge_litres
+from pantry_web.feasts.mixing import House, Mix, stored, work_out
 from pantry_web.feasts.models import Dish, Feast, Step
 from pantry_web.feasts.refusal import Refused
 from pantry_web.feasts.state import derive
+from pantry_web.pantry.models import Vessel
 
 
 @transaction.atomic
-def add_dish(feast: Feast, name: str, mix: Mix, house: House) -> Dish:
+def add_dish(feast: Feast, name: str, mix: Mix, house: House, vessel: Vessel | None = None) -> Dish:
     """Add a dish to a feast, with the steps of its route.
 
     Raises: Refused when the feast has its dish already.
     """
     if feast.dishes.exists():
         raise Refused("This feast has its dish already.")
-    dish = Dish(feast=feast, name=name, **asdict(mix))
+    dish = Dish(feast=feast, name=name, vessel=vessel, **stored(mix))
     dish.save()
     _lay_out(dish, mix, house)
     return dish
 
 
 @transaction.atomic
-def change_dish(dish: Dish, name: str, mix: Mix, house: House) -> Dish:
+def change_dish(
+    dish: Dish, name: str, mix: Mix, house: House, vessel: Vessel | None = None
+) -> Dish:
     """Change a dish and lay its steps out anew.
 
     Raises: Refused once the meat has gone in: its sheet is frozen then.
@@ -34,21 +36,30 @@ def change_dish(dish: Dish, name: str, mix: Mix, house: House) -> Dish:
     state = derive(dish.events.all())
     if state.put_in is not None:
         raise Refused("The meat is in: its weigh-out sheet stays as it was.")
-    for field, value in asdict(mix).items():
+    for field, value in stored(mix).items():
         setattr(dish, field, value)
-    dish.name = name
+    dish.name, dish.vessel = name, vessel
     dish.save()
     dish.steps.all().delete()
     _lay_out(dish, mix, house)
     return dish
 
 
+def keep_recipe(dish: Dish, text: str) -> None:
+    """Keep the recipe as it was found beside its dish."""
+    dish.recipe = text
+    dish.save(update_fields=["recipe"])
+
+
 def _lay_out(dish: Dish, mix: Mix, house: House) -> None:
-    steps = work_out(mix, house).route.steps
-    Step.objects.bulk_create(_stored(dish, position, step) for position, step in enumerate(steps))
+    mixed = work_out(mix, house)
+    Step.objects.bulk_create(
+        _stored(dish, position, step, fridge_litres(step, mixed, dish.vessel))
+        for position, step in enumerate(mixed.route.steps)
+    )
 
 
-def _stored(dish: Dish, position: int, step: RouteStep) -> Step:
+def _stored(dish: Dish, position: int, step: RouteStep, uses: float) -> Step:
     return Step(
         dish=dish,
         position=position,
@@ -63,5 +74,6 @@ def _stored(dish: Dish, position: int, step: RouteStep) -> Step:
         max_h=step.max_h,
         hands_min=step.hands_min,
         attended=step.attended,
+        uses=uses,
         every_h=step.every_h,
     )

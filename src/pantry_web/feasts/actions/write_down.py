@@ -54,6 +54,17 @@ def write_down(
             _record(view, by, what, batch=batch, step_key=view.state.running or "", **values)
 
 
+def weigh_line(view: Outlook, by: Cook, line: str, mass_g: float) -> None:
+    """Record what was really weighed of a line of the sheet.
+
+    Parameters: view; by; line, by its name; mass_g [g].
+    Raises: Refused once the meat is in: its sheet stays as it was.
+    """
+    if view.state.put_in is not None:
+        raise Refused("The meat is in: its weigh-out sheet stays as it was.")
+    _record(view, by, Event.What.LINE_WEIGHED, line=line, mass_g=mass_g)
+
+
 def undo(view: Outlook, by: Cook) -> None:
     """Take back what was ticked or written down last; the log keeps both.
 

@@ -25,6 +25,19 @@ def mass_parts(grams: float, units: str) -> list[tuple[str, str]]:
 
 
 @register.filter
+def litres(millilitres: float) -> str:
+    """A volume as 850 ml or 2.4 l, without its sign."""
+    amount = abs(millilitres)
+    return f"{amount:.0f} ml" if amount < 995 else f"{amount / 1000:.1f} l"
+
+
+@register.filter
+def percent(share: float) -> str:
+    """A share as a percentage."""
+    return f"{100 * share:.0f} %"
+
+
+@register.filter
 def length(millimetres: float, units: str) -> str:
     """A thickness in the cook's units."""
     return quantities.length(millimetres, units)

@@ -1,0 +1,151 @@
+"""A recipe as it was found: the `check` document, and what its lines weigh."""
+
+from difflib import get_close_matches
+from typing import Annotated, Literal
+
+from pydantic import Field, ValidationInfo, field_validator
+
+from pantry_core.document import Document, wrong
+from pantry_core.measures.units import RECIPE_GRAMS, RECIPE_ML, RecipeUnit
+from pantry_core.meat import Meat
+from pantry_core.mixes.mix import Mix
+from pantry_core.mixes.request import Cure, InjectionShare, Method, Percent, Sauce
+from pantry_core.rules.ingredients import INGREDIENTS, Ingredient, Role
+from pantry_core.rules.profiles import ProfileName
+
+MOST_LINES = 200
+MOST_AMOUNT = 1e6
+MOST_LINE_G = 1e6
+
+
+class RecipeLine(Document):
+    """One line: an ingredient, an amount, a unit; its own label where it has one [%]."""
+
+    name: str
+    amount: Annotated[float, Field(ge=0, le=MOST_AMOUNT)]
+    unit: RecipeUnit
+    nitrite_pct: Percent | None = None
+    nitrate_pct: Percent | None = None
+    salt_pct: Annotated[Percent | None, Field(validate_default=True)] = None
+
+    @field_validator("name")
+    @classmethod
+    def _known(cls, name: str) -> str:
+        if name not in INGREDIENTS:
+            close = get_close_matches(name, INGREDIENTS, 3, 0.5) or ["spice"]
+            raise wrong("unknown", f"{name[:40]!r} is not known; {' or '.join(close)} would do")
+        return name
+
+    @field_validator("unit")
+    @classmethod
+    def _goes_with_it(cls, unit: RecipeUnit, info: ValidationInfo) -> RecipeUnit:
+        name = info.data.get("name")
+        if unit == "piece" and name and INGREDIENTS[name].role != "spice":
+            raise wrong(
+                "unit", f"{name} is not counted by the piece; a weight or a volume would do"
+            )
+        return unit
+
+    @field_validator("nitrite_pct", "nitrate_pct", "salt_pct")
+    @classmethod
+    def _has_such_a_label(cls, given: float | None, info: ValidationInfo) -> float | None:
+        name = info.data.get("name")
+        roles: tuple[Role, ...] = ("sauce",) if info.field_name == "salt_pct" else ("cure",)
+        if given is not None and name and INGREDIENTS[name].role not in roles:
+            what = "sauces" if "sauce" in roles else "curing salts"
+            raise wrong("label", f"only {what} have a label like this; {name} is none")
+        if given is None and name == "other-sauce" and info.field_name == "salt_pct":
+            raise wrong("label", "how salty is it? give its salt_pct from the label")
+        return given
+
+    @property
+    def ingredient(self) -> Ingredient:
+        """What it is."""
+        return INGREDIENTS[self.name]
+
+    @property
+    def is_by_volume(self) -> bool:
+        """Whether it is measured by spoon, cup or jug."""
+        return self.unit in RECIPE_ML
+
+    @property
+    def grams(self) -> float | None:
+        """Its mass, None for what is counted [g]."""
+        if self.unit in RECIPE_GRAMS:
+            return self.amount * RECIPE_GRAMS[self.unit]
+        if self.unit in RECIPE_ML and self.ingredient.g_per_ml is not None:
+            return self.amount * RECIPE_ML[self.unit] * self.ingredient.g_per_ml.value
+        return None
+
+    @property
+    def cure(self) -> Cure | None:
+        """The curing salt that it is, with its label."""
+        if self.ingredient.cure is None:
+            return None
+        return Cure.model_construct(
+            name=self.ingredient.cure,
+            ingoing_ppm=0.0,
+            nitrite_pct=self.nitrite_pct,
+            nitrate_pct=self.nitrate_pct,
+        )
+
+
+class CheckRequest(Document):
+    """A recipe and the piece that it is to be used for; `days` in the cure [d]."""
+
+    format: Literal["pantry-clock/1"] = "pantry-clock/1"
+    profile: ProfileName
+    meat: Meat
+    method: Method
+    days: Annotated[float, Field(gt=0, le=365)] | None = None
+    used_share: Annotated[float, Field(gt=0, le=1)] = 1.0
+    injection_share: InjectionShare = 0.10
+    cover: bool = True
+    heaped: bool = False
+    lines: Annotated[
+        tuple[RecipeLine, ...], Field(strict=False, min_length=1, max_length=MOST_LINES)
+    ]
+
+    @field_validator("heaped")
+    @classmethod
+    def _heaped_is_dry(cls, heaped: bool, info: ValidationInfo) -> bool:  # noqa: FBT001 - Pydantic calls it so
+        if heaped and info.data.get("method") not in ("dry-cure", None):
+            raise wrong("not_dry", "only a dry cure is heaped; leave heaped out")
+        return heaped
+
+    @property
+    def is_dry(self) -> bool:
+        """Whether it goes on dry: then there is no liquid of which a share could be used."""
+        return self.method in ("dry-cure", "dry-brine")
+
+    def total_g(self, role: Role) -> float:
+        """Mass of all lines that play a role, as written [g]."""
+        return sum(line.grams or 0.0 for line in self.lines if line.ingredient.role == role)
+
+    def cures(self) -> tuple[tuple[Cure, float], ...]:
+        """Its curing salts and their masses, as written [g]."""
+        return tuple((line.cure, line.grams) for line in self.lines if line.cure and line.grams)
+
+    def mix(self, share: float) -> Mix:
+        """Its masses, of so large a share of all [g].
+
+        What is nitrite and nitrate stands as curing salt without salt, for there may be several.
+        """
+        cures = self.cures()
+        salt_g = sum(cure.salt_share * grams for cure, grams in cures)
+        all_cures_g = sum(grams for _, grams in cures)
+        return Mix(
+            water=share * self.total_g("water"),
+            plain_salt=share * (self.total_g("salt") + salt_g),
+            curing_salt=share * (all_cures_g - salt_g),
+            sugar=share * self.total_g("sugar"),
+            salt_too_much=0.0,
+            sauces=tuple(
+                Sauce.model_construct(
+                    name=line.name, mass_g=share * line.grams, salt_pct=line.salt_pct
+                )
+                for line in self.lines
+                if line.ingredient.role == "sauce" and line.grams
+            ),
+            cure=None,
+        )

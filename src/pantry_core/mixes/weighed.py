@@ -1,0 +1,204 @@
+"""What was really weighed: whether it will do, and what follows from it."""
+
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+
+from pantry_core.mixes.check import CheckOut, check
+from pantry_core.mixes.recipe import CheckRequest
+from pantry_core.mixes.request import WeighRequest
+from pantry_core.mixes.result import WeighOut
+from pantry_core.mixes.weigh import weigh
+from pantry_core.notice import Notice, notice
+from pantry_core.rules.cures import CureName
+from pantry_core.rules.rule import Mark, Rule, Source
+
+TOLERANCE = Rule("weighing-tolerance", 0.02, "g/g", "near enough at the scale", Mark.PRACTICE)
+MOST_STEPS = 6
+"""Times that the water is put right for one line after another."""
+CURE_KEYS: dict[CureName, str] = {
+    "cure-1": "curing-salt-1",
+    "cure-2": "curing-salt-2",
+    "nitrite-salt": "nitrite-salt",
+    "saltpetre": "saltpetre",
+    "celery": "celery-powder",
+}
+_BALANCE = Source("mass balance", Mark.DERIVED)
+
+
+@dataclass(frozen=True, slots=True)
+class WeighedLine:
+    """A line: what the sheet asked for, what it asks for now, and what was weighed [g]."""
+
+    name: str
+    first_g: float
+    wanted_g: float
+    weighed_g: float | None
+
+    @property
+    def is_off(self) -> bool:
+        """Whether what was weighed is not what is wanted now."""
+        if self.weighed_g is None:
+            return False
+        return abs(self.weighed_g - self.wanted_g) > TOLERANCE.value * max(self.wanted_g, 0.5)
+
+    @property
+    def is_changed(self) -> bool:
+        """Whether the sheet asks for another amount than at first."""
+        return abs(self.wanted_g - self.first_g) > 1e-3 * max(self.first_g, 0.1)
+
+    @property
+    def add_g(self) -> float | None:
+        """What is to be added to what was weighed, None when nothing is [g]."""
+        if self.weighed_g is None or not self.is_off or self.weighed_g > self.wanted_g:
+            return None
+        return self.wanted_g - self.weighed_g
+
+
+@dataclass(frozen=True, slots=True)
+class WeighedOut:
+    """The sheet as it goes on from what was weighed; `is_stopped` until a stop is put right."""
+
+    request: WeighRequest
+    sheet: WeighOut
+    lines: tuple[WeighedLine, ...]
+    as_weighed: CheckOut | None
+    notices: tuple[Notice, ...]
+
+    @property
+    def is_stopped(self) -> bool:
+        """Whether what lies on the scale must not go on."""
+        return any(each.level == "stop" for each in self.notices)
+
+
+def go_on(request: WeighRequest, weighed: Mapping[str, float]) -> WeighedOut:
+    """Go on from what was really weighed.
+
+    Parameters: request; weighed, grams by the name of a line of its sheet [g], 0 or more.
+    Returns: the sheet for the water that was weighed, or, where a brine got too much salt or curing
+    salt, for so much water that all is right again; every line with what is still to be added;
+    notices on what was changed, and a stop where only weighing again helps.
+    Raises: pydantic.ValidationError for water beyond what `weigh` takes.
+    Source: mass balance (derived); a difference of 2 % is near enough (common practice).
+    """
+    first = weigh(request)
+    now = request
+    water = weighed.get("water", 0.0)
+    can_grow = request.used_water_g > 0 and first.grams("water") > 0
+    notices: list[Notice] = []
+    if can_grow and water > 0 and abs(water / request.used_water_g - 1.0) > TOLERANCE.value:
+        now = _with_water(request, water)
+    if can_grow:
+        grown = _grown(now, weighed)
+        if grown is not None:
+            now = grown
+    sheet = weigh(now) if now is not request else first
+    lines = tuple(
+        WeighedLine(line.name, first.grams(line.name), line.grams, weighed.get(line.name))
+        for line in sheet.lines
+    )
+    as_weighed = None
+    if lines and all(line.weighed_g is not None for line in lines):
+        as_weighed = check(_recipe(now, {line.name: line.weighed_g or 0.0 for line in lines}))
+    notices.extend(_what_follows(now, lines, can_grow=can_grow))
+    if as_weighed is not None and as_weighed.nitrite.verdict == "over":
+        notices.extend(each for each in as_weighed.stops if each.code == "nitrite-over")
+    return WeighedOut(now, sheet, lines, as_weighed, tuple(notices))
+
+
+def _with_water(request: WeighRequest, water_g: float) -> WeighRequest:
+    return WeighRequest.model_validate(request.model_dump() | {"water_g": water_g})
+
+
+def _grown(request: WeighRequest, weighed: Mapping[str, float]) -> WeighRequest | None:
+    """The request with the water that makes too much salt or curing salt right; None: none is."""
+    water_g = request.used_water_g
+    for _ in range(MOST_STEPS):
+        sheet = weigh(_with_water(request, water_g))
+        need = max(
+            (
+                _water_for(request, water_g, name, weighed[name])
+                for name in ("curing-salt", "salt")
+                if name in weighed
+                and weighed[name] > (1.0 + TOLERANCE.value) * sheet.grams(name) > 0.0
+            ),
+            default=water_g,
+        )
+        if need <= water_g * 1.0001:
+            break
+        water_g = need
+    return _with_water(request, water_g) if water_g > request.used_water_g * 1.0001 else None
+
+
+def _water_for(request: WeighRequest, water_g: float, name: str, grams: float) -> float:
+    """The water for which the sheet asks for so much of a line; lines grow straight with it."""
+    here = weigh(_with_water(request, water_g)).grams(name)
+    there = weigh(_with_water(request, 1.5 * water_g)).grams(name)
+    slope = (there - here) / (0.5 * water_g)
+    return water_g + (grams - here) / slope if slope > 0 else water_g
+
+
+def _what_follows(
+    request: WeighRequest, lines: tuple[WeighedLine, ...], *, can_grow: bool
+) -> Iterator[Notice]:
+    by_name = {line.name: line for line in lines}
+    water = by_name.get("water")
+    if water is not None and water.add_g and water.is_changed:
+        text = (
+            f"Too much went in. Add {water.add_g:.0f} g more water, and what the other lines ask "
+            "for now: then all is in proportion again. It makes more brine than was planned."
+        )
+        yield notice("caution", "add-water", text, _BALANCE)
+    elif water is not None and water.weighed_g is not None and water.is_changed:
+        text = "The water is not what was planned: the other lines are worked out anew for it."
+        yield notice("note", "other-water", text, _BALANCE)
+    for line in lines:
+        if line.name == "water" or not line.is_off or line.weighed_g is None:
+            continue
+        if line.add_g is not None:
+            text = f"Add {line.add_g:.1f} g more {line.name.replace('-', ' ')}."
+            yield notice("caution", f"add-{line.name}", text, TOLERANCE)
+        elif line.name == "curing-salt":
+            text = (
+                f"{line.weighed_g:.2f} g of curing salt is too much for this piece: "
+                f"{line.wanted_g:.2f} g is right. Weigh it again before anything is mixed. If it "
+                "is mixed already, throw the mix away; if it is on the meat, wash the meat, throw "
+                "the cure away and begin anew without curing salt."
+            )
+            yield notice("stop", "too-much-curing-salt", text, _BALANCE)
+        elif line.name == "salt" and not can_grow:
+            text = (
+                f"{line.weighed_g:.1f} g of salt is more than the {line.wanted_g:.1f} g asked for. "
+                "Take the rest back before it is on the meat."
+            )
+            yield notice("caution", "too-much-salt", text, _BALANCE)
+
+
+def _recipe(request: WeighRequest, weighed: Mapping[str, float]) -> CheckRequest:
+    """What lies on the scale as a recipe to be checked."""
+    cure = request.cure
+    sauces = {each.name: each for each in request.sauces}
+
+    def line(name: str, grams: float) -> dict[str, object]:
+        if name == "curing-salt" and cure is not None:
+            own_label = cure.name in ("nitrite-salt", "celery")
+            return {
+                "name": CURE_KEYS[cure.name], "amount": grams, "unit": "g",
+                "nitrite_pct": cure.nitrite_pct if own_label else None,
+                "nitrate_pct": cure.nitrate_pct if own_label else None,
+            }  # fmt: skip
+        if name in sauces:
+            known = {"name": name, "salt_pct": sauces[name].salt_pct}
+            return {**known, "amount": grams, "unit": "g"}
+        return {"name": "salt-table" if name == "salt" else name, "amount": grams, "unit": "g"}
+
+    return CheckRequest.model_validate(
+        {
+            "profile": request.profile,
+            "meat": request.meat.model_dump(),
+            "method": request.method,
+            "cover": request.cover,
+            "heaped": request.heaped,
+            "injection_share": request.injection_share,
+            "lines": [line(name, grams) for name, grams in weighed.items()],
+        }
+    )

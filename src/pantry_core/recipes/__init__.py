@@ -1,0 +1,1 @@
+"""Reading recipes as people write them."""

@@ -1,0 +1,148 @@
+"""A recipe as it was found, in text or as a schema.org Recipe, and scaled to a piece."""
+
+import json
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+from html.parser import HTMLParser
+
+from pantry_core.errors import within
+from pantry_core.recipes.lines import Basis, Cups, ReadLine, read_line
+
+MOST_BYTES = 1_000_000
+MOST_LINES = 120
+DEEPEST = 6
+
+
+class NotARecipe(ValueError):
+    """What was given is no recipe; the message says what would do."""
+
+
+@dataclass(frozen=True, slots=True)
+class Recipe:
+    """A recipe: its name, where it has one, and its lines as text."""
+
+    name: str
+    lines: tuple[str, ...]
+
+
+def read_lines(text: str, cups: Cups = "us") -> tuple[ReadLine, ...]:
+    """Read a recipe line by line.
+
+    Parameters: text, at most 120 lines that are not empty; cups, whose cups are meant.
+    Returns: the lines. A heading such as "per pound" or "for 1 gallon of water" holds for the
+    lines after it that do not say otherwise; a line that names the meat holds for all of them.
+    Raises: NotARecipe for more lines.
+    """
+    written = [each for each in text.splitlines() if each.strip()]
+    if len(written) > MOST_LINES:
+        raise NotARecipe(f"A recipe of {len(written)} lines is too long; {MOST_LINES} would do.")
+    return tuple(_with_headings([read_line(each, cups) for each in written]))
+
+
+def _with_headings(lines: Sequence[ReadLine]) -> Iterator[ReadLine]:
+    heading = next((each.per for each in lines if each.is_meat and each.per), None)
+    for line in lines:
+        if line.is_heading:
+            heading = line.per or heading
+            yield line
+        elif line.per is None and heading is not None:
+            yield replace(line, per=heading)
+        else:
+            yield line
+
+
+def factor(per: Basis | None, meat_g: float, water_g: float | None) -> float:
+    """By how much an amount grows for this piece.
+
+    Parameters: per, what it is for; meat_g and water_g, of this dish [g], water_g None where the
+    dish says none: then water grows as the meat does.
+    Returns: the factor [-], 1 for a recipe that does not say.
+    Raises: OutOfRange.
+
+    >>> factor(Basis("meat", 500.0), 2400.0, None)
+    4.8
+    """
+    within("meat_g", meat_g, 1e-6, 1e6, "g")
+    if per is None:
+        return 1.0
+    if per.of == "meat":
+        return meat_g / per.grams
+    return (water_g if water_g is not None else meat_g) / per.grams
+
+
+def from_json_ld(content: bytes) -> Recipe:
+    """Take the ingredients out of a schema.org Recipe in JSON-LD, or out of a page that holds one.
+
+    Parameters: content, at most 1 MB, UTF-8.
+    Returns: the recipe.
+    Raises: NotARecipe with what would do.
+    Source: schema.org, Recipe: `recipeIngredient`, formerly `ingredients` (from memory).
+    """
+    if len(content) > MOST_BYTES:
+        raise NotARecipe(
+            f"This file has {len(content) / 1e6:.1f} MB; a recipe of 1 MB at the most would do."
+        )
+    try:
+        text = content.decode("utf-8-sig")
+    except UnicodeDecodeError:
+        raise NotARecipe("This is not text in UTF-8; a JSON file would do.") from None
+    for piece in _scripts(text) if text.lstrip().startswith("<") else [text]:
+        try:
+            found = _recipe_in(json.loads(piece), DEEPEST)
+        except (ValueError, RecursionError):
+            continue
+        if found is not None:
+            return found
+    raise NotARecipe(
+        "No schema.org Recipe with ingredients was found in this; a JSON-LD file whose @type is "
+        "Recipe, with recipeIngredient, would do."
+    )
+
+
+def _recipe_in(data: object, depth: int) -> Recipe | None:
+    if depth == 0:
+        return None
+    if isinstance(data, list):
+        found = (_recipe_in(each, depth - 1) for each in data)
+        return next((each for each in found if each is not None), None)
+    if not isinstance(data, dict):
+        return None
+    kinds = data.get("@type")
+    listed = data.get("recipeIngredient", data.get("ingredients"))
+    is_recipe = kinds == "Recipe" or (isinstance(kinds, list) and "Recipe" in kinds)
+    if is_recipe and isinstance(listed, list):
+        lines = tuple(each.strip() for each in listed if isinstance(each, str) and each.strip())
+        if lines:
+            name = data.get("name")
+            return Recipe(name[:80] if isinstance(name, str) else "", lines[:MOST_LINES])
+    for held in ("@graph", "mainEntity", "mainEntityOfPage"):
+        found_inside = _recipe_in(data.get(held), depth - 1)
+        if found_inside is not None:
+            return found_inside
+    return None
+
+
+class _Scripts(HTMLParser):
+    def __init__(self) -> None:
+        super().__init__()
+        self.found: list[str] = []
+        self._inside = False
+
+    def handle_starttag(self, tag: str, attrs: list[tuple[str, str | None]]) -> None:
+        """Note where a script with data begins."""
+        self._inside = tag == "script" and ("type", "application/ld+json") in attrs
+
+    def handle_data(self, data: str) -> None:
+        """Keep what is in it."""
+        if self._inside:
+            self.found.append(data)
+
+    def handle_endtag(self, tag: str) -> None:
+        """Note where it ends."""
+        self._inside = False
+
+
+def _scripts(page: str) -> list[str]:
+    parser = _Scripts()
+    parser.feed(page)
+    return parser.found

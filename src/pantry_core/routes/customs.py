@@ -1,0 +1,78 @@
+"""Where cooks disagree in the handling: each choice, and what each side gives up."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from pantry_core.rules.rule import Mark, Rule
+
+CustomName = Literal["brine_by", "after_cure", "pot", "scoring", "tempering"]
+
+SOAK_H = Rule("soak-after-cure", 2.0, "h", "a soak in fresh water", Mark.PRACTICE)
+TEMPER_H = Rule("temper-most", 2.0, "h", "USDA, two hours above 4 °C", Mark.MEMORY)
+COLD_CHILL_H = Rule("chill-cold-stirred", 2.0, "h", "a brine stirred cold", Mark.PRACTICE)
+
+
+@dataclass(frozen=True, slots=True)
+class Choice:
+    """One side of a disagreement."""
+
+    id: str
+    name: str
+    gives_up: str
+
+
+@dataclass(frozen=True, slots=True)
+class Custom:
+    """A disagreement with its sides, the usual one first."""
+
+    id: CustomName
+    name: str
+    choices: tuple[Choice, ...]
+
+
+CUSTOMS: tuple[Custom, ...] = (
+    Custom("brine_by", "The brine", (
+        Choice("boiled", "boiled", "It gives up time: it must be chilled before the meat goes in."),
+        Choice("stirred", "stirred cold", "It gives up the spices' strength, and it must be "
+               "stirred until nothing crunches."),
+    )),
+    Custom("after_cure", "After the cure", (
+        Choice("rinse", "rinsed", "It gives up the chance to take some salt back out."),
+        Choice("soak", "soaked", "It gives up salt and some cure at the rim, and two hours."),
+    )),
+    Custom("pot", "The used brine", (
+        Choice("thrown", "thrown away", "It gives up the flavour that is in it."),
+        Choice("boiled", "boiled, for the pot", "It gives up a mild pot: it is as salty as it "
+               "was, and it is boiled first. Never for another piece."),
+    )),
+    Custom("scoring", "The skin", (
+        Choice("late", "scored just before the heat", "It gives up ease: cold skin cuts better."),
+        Choice("early", "scored before the cure", "It gives up crackling: salt draws water under "
+               "the wrapping."),
+        Choice("none", "left whole", "It gives up the pattern, and where fat runs out."),
+    )),
+    Custom("tempering", "Before the oven", (
+        Choice("none", "straight from the fridge", "It gives up some evenness from rim to heart."),
+        Choice("hour", "an hour at room temperature", "It gives up an hour of the two that are "
+               "allowed above 4 °C, and warms the heart by a few degrees only."),
+    )),
+)  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Customs:
+    """How this cook does it; the defaults are the usual sides."""
+
+    brine_by: str = "boiled"
+    after_cure: str = "rinse"
+    pot: str = "thrown"
+    scoring: str = "late"
+    tempering: str = "none"
+
+    def side(self, custom: Custom) -> Choice:
+        """The chosen side of a disagreement; the usual one for what is not known."""
+        chosen = getattr(self, custom.id)
+        return next((each for each in custom.choices if each.id == chosen), custom.choices[0])
+
+
+USUAL = Customs()

@@ -1,0 +1,142 @@
+"""What goes into a brine, a cure or a marinade: how heavy a spoon of it is, and what is in it."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from pantry_core.rules.constants import FDC
+from pantry_core.rules.cures import CureName
+from pantry_core.rules.rule import Mark, Rule
+
+Role = Literal["water", "salt", "cure", "sugar", "sauce", "spice"]
+
+US_CUP_ML, TEASPOON_ML = 236.5882365, 4.92892159375
+SALT_PER_SODIUM = Rule(
+    "salt-per-sodium", 0.002542, "% salt per mg sodium in 100 g", "ratio of masses", Mark.DERIVED
+)
+_LOOSE = "density of the liquid"
+
+
+@dataclass(frozen=True, slots=True)
+class Ingredient:
+    """One ingredient: `name` as a cook says it, mass of a millilitre, shares of water and salt.
+
+    `g_per_ml` is None for what is not measured by volume; `water` and `salt` are in parts of its
+    mass [g/g]; `cure` names the curing salt that it is.
+    """
+
+    key: str
+    name: str
+    role: Role
+    g_per_ml: Rule | None
+    water: float = 0.0
+    salt: float = 0.0
+    cure: CureName | None = None
+    softens: bool = False
+
+
+def _cup(key: str, grams: float, source: str, mark: Mark) -> Rule:
+    return Rule(f"{key}-by-volume", grams / US_CUP_ML, "g/ml", f"{source}, {grams:g} g a cup", mark)
+
+
+def _ml(key: str, grams: float) -> Rule:
+    return Rule(f"{key}-by-volume", grams, "g/ml", _LOOSE, Mark.MEMORY)
+
+
+def _sodium(milligrams: float) -> float:
+    """Salt in parts of the mass, from sodium [mg per 100 g]."""
+    return milligrams * SALT_PER_SODIUM.value / 100.0
+
+
+SODIUM = {
+    "soy-sauce": Rule("soy-sauce-sodium", 5493.0, "mg Na per 100 g", FDC, Mark.MEMORY),
+    "fish-sauce": Rule("fish-sauce-sodium", 7851.0, "mg Na per 100 g", FDC, Mark.MEMORY),
+}
+
+
+def _salt(key: str, name: str, rule: Rule) -> Ingredient:
+    return Ingredient(key, name, "salt", rule, salt=1.0)
+
+
+def _cure(key: str, name: str, cure: CureName) -> Ingredient:
+    rule = Rule(
+        f"{key}-by-volume", 6.0 / TEASPOON_ML, "g/ml", "6 g a level teaspoon", Mark.PRACTICE
+    )
+    return Ingredient(key, name, "cure", rule, cure=cure)
+
+
+def _sugar(key: str, name: str, grams: float, mark: Mark = Mark.MEMORY) -> Ingredient:
+    source = FDC if mark is Mark.MEMORY else ""
+    return Ingredient(key, name, "sugar", _cup(key, grams, source, mark))
+
+
+def _sauce(key: str, name: str, g_per_ml: float, water: float) -> Ingredient:
+    salt = _sodium(SODIUM[key].value) if key in SODIUM else 0.0
+    return Ingredient(key, name, "sauce", _ml(key, g_per_ml), water, salt)
+
+
+def _fruit(key: str, name: str) -> Ingredient:
+    rule = Rule(f"{key}-by-volume", 1.0, "g/ml", "grated fruit", Mark.PRACTICE)
+    return Ingredient(key, name, "sauce", rule, 0.86, softens=True)
+
+
+_PRACTICE = Mark.PRACTICE
+_SPICE = Rule("spice-by-volume", 0.45, "g/ml", "whole and ground spices, loosely", _PRACTICE)
+_WATER = Rule("water-by-volume", 1.0, "g/ml", "a litre is a kilogram", _PRACTICE)
+_ICE = Rule("ice-by-volume", 0.55, "g/ml", "loose cubes", _PRACTICE)
+_TABLE_SALT = Rule(
+    "table-salt-by-volume", 6.0 / TEASPOON_ML, "g/ml", f"{FDC}, 6.0 g a teaspoon", Mark.MEMORY
+)
+
+INGREDIENTS: dict[str, Ingredient] = {
+    each.key: each
+    for each in (
+        Ingredient("water", "Water", "water", _WATER, 1.0),
+        Ingredient("ice", "Ice", "water", _ICE, 1.0),
+        _salt("salt-table", "Table salt", _TABLE_SALT),
+        _salt("salt-fine-sea", "Fine sea salt", _cup("salt-fine-sea", 270, "", _PRACTICE)),
+        _salt("salt-pickling", "Pickling salt", _cup("salt-pickling", 290, "", _PRACTICE)),
+        _salt("salt-compact-coarse", "Compact coarse salt",
+              _cup("salt-compact-coarse", 240, "", _PRACTICE)),
+        _salt("salt-hollow-flake", "Hollow flaky salt",
+              _cup("salt-hollow-flake", 135, "", _PRACTICE)),
+        _salt("salt-rock-pink", "Pink rock salt", _cup("salt-rock-pink", 270, "", _PRACTICE)),
+        _cure("curing-salt-1", "Curing salt no. 1", "cure-1"),
+        _cure("curing-salt-2", "Curing salt no. 2", "cure-2"),
+        _cure("nitrite-salt", "Nitrite salt", "nitrite-salt"),
+        _cure("saltpetre", "Saltpetre", "saltpetre"),
+        _cure("celery-powder", "Celery powder", "celery"),
+        _sugar("sugar", "Sugar", 200),
+        _sugar("brown-sugar", "Brown sugar", 220),
+        _sugar("honey", "Honey", 339),
+        _sugar("treacle", "Treacle or molasses", 337),
+        _sugar("syrup", "Syrup", 320, _PRACTICE),
+        _sauce("soy-sauce", "Soy sauce", 1.15, 0.70),
+        _sauce("fish-sauce", "Fish sauce", 1.20, 0.68),
+        _sauce("wine", "Wine", 0.99, 0.88),
+        _sauce("beer", "Beer", 1.01, 0.92),
+        _sauce("vinegar", "Vinegar", 1.01, 0.94),
+        _sauce("citrus-juice", "Lemon or lime juice", 1.03, 0.92),
+        _sauce("oil", "Oil", 0.92, 0.0),
+        _sauce("buttermilk", "Buttermilk", 1.03, 0.89),
+        _sauce("yoghurt", "Yoghurt", 1.03, 0.89),
+        Ingredient("other-sauce", "Another sauce", "sauce",
+                   Rule("other-sauce-by-volume", 1.1, "g/ml", "bottled sauces, loosely", _PRACTICE),
+                   0.6),
+        _fruit("pineapple", "Raw pineapple"),
+        _fruit("papaya", "Raw papaya"),
+        _fruit("kiwi", "Raw kiwi"),
+        _fruit("pear", "Raw pear"),
+        _fruit("ginger", "Raw ginger"),
+        Ingredient("spice", "Spices and herbs", "spice", _SPICE),
+        Ingredient("garlic", "Garlic", "spice", _SPICE),
+        Ingredient("herbs", "Fresh herbs", "spice", _SPICE),
+    )
+}  # fmt: skip
+
+ACIDS = ("wine", "vinegar", "citrus-juice", "beer")
+DAIRY = ("buttermilk", "yoghurt")
+SALTS = tuple(key for key, each in INGREDIENTS.items() if each.role == "salt")
+SAUCES = tuple(
+    key for key, each in INGREDIENTS.items() if each.role == "sauce" and key != "other-sauce"
+)
+"""Sauces whose salt is known; of another sauce the label must tell."""

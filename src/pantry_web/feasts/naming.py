@@ -1,0 +1,16 @@
+"""The lines of a sheet as a cook names them."""
+
+from pantry_core.mixes.request import WeighRequest
+from pantry_core.rules.cures import CURING_SALTS
+from pantry_core.rules.ingredients import INGREDIENTS
+
+NAMES = {"water": "Water", "salt": "Salt", "sugar": "Sugar or treacle"}
+
+
+def label_of(name: str, request: WeighRequest) -> str:
+    """A line's name as a cook says it."""
+    if name == "curing-salt" and request.cure is not None:
+        return CURING_SALTS[request.cure.name].name
+    if name in NAMES:
+        return NAMES[name]
+    return INGREDIENTS[name].name if name in INGREDIENTS else name.capitalize()

@@ -1,0 +1,78 @@
+"""Sauces as a cook writes them, one a line: "120 ml soy sauce"."""
+
+from typing import Any
+
+from django import forms
+from django.core.exceptions import ValidationError
+
+from pantry_core.measures.units import RECIPE_GRAMS, RECIPE_ML
+from pantry_core.recipes.lines import Cups, ReadLine, read_line
+from pantry_core.rules.ingredients import INGREDIENTS
+from pantry_web.feasts.mixing import SauceLine
+from pantry_web.pantry.larder import Larder
+
+MOST_LINES = 20
+
+
+class SaucesField(forms.CharField):
+    """Lines of sauces; `larder` and `cups` are set by the form."""
+
+    larder = Larder()
+    cups: str = "us"
+    widget = forms.Textarea(attrs={"rows": 2, "spellcheck": "false", "maxlength": 2000})
+
+    def clean(self, value: Any) -> tuple[SauceLine, ...]:
+        """The sauces in grams.
+
+        Raises: ValidationError that names the line and what would do.
+        """
+        lines = [each.strip() for each in super().clean(value).splitlines() if each.strip()]
+        if len(lines) > MOST_LINES:
+            raise ValidationError(f"{len(lines)} sauces are too many; {MOST_LINES} would do.")
+        return tuple(self._sauce(text) for text in lines)
+
+    def _sauce(self, text: str) -> SauceLine:
+        line = read_line(text, _cups(self.cups))
+        own = self.larder.named(text)
+        key = own or line.key
+        problem = line.problem
+        if own and line.problem and line.amount is not None:
+            problem = ""
+        if problem:
+            raise ValidationError(f"“{text}”: {problem}")
+        if key is None or INGREDIENTS[key].role != "sauce":
+            raise ValidationError(
+                f"“{text}” is no sauce that is known here; put it into the Pantry with its sodium, "
+                "and sugar, salt and spices into their own fields."
+            )
+        return SauceLine(text, key, *self._weighed(text, line, key))
+
+    def _weighed(self, text: str, line: ReadLine, key: str) -> tuple[float, float | None]:
+        grams = grams_of(line, key, self.larder)
+        if grams is None or grams <= 0:
+            raise ValidationError(f"“{text}”: how much? 120 ml or 100 g would do.")
+        packet = self.larder.packets.get(key)
+        salt_pct = packet.salt_pct if packet else None
+        if key == "other-sauce" and salt_pct is None:
+            raise ValidationError(f"“{text}”: put its sodium into the Pantry first.")
+        return grams, salt_pct
+
+
+def grams_of(line: ReadLine, key: str, larder: Larder) -> float | None:
+    """What a line weighs, the cook's own spoon before the table; None for what is counted [g]."""
+    if line.amount is None or line.unit is None:
+        return None
+    if line.unit in RECIPE_GRAMS:
+        return line.amount * RECIPE_GRAMS[line.unit]
+    by_table = INGREDIENTS[key].g_per_ml
+    each = larder.g_per_ml(key) or (by_table.value if by_table else None)
+    if line.unit not in RECIPE_ML or each is None:
+        return None
+    return line.amount * RECIPE_ML[line.unit] * each
+
+
+def _cups(cups: str) -> Cups:
+    known: dict[str, Cups] = {
+        "us": "us", "metric": "metric", "australian": "australian", "imperial": "imperial",
+    }  # fmt: skip
+    return known.get(cups, "us")

@@ -1,0 +1,163 @@
+"""Forms of the pantry."""
+
+from typing import Any
+
+from django import forms
+
+from pantry_core.measures.units import RECIPE_ML
+from pantry_core.rules.cures import LABEL_MOST
+from pantry_core.rules.ingredients import INGREDIENTS
+from pantry_core.vessels.fit import NEEDED
+from pantry_web.fields import NumberField, QuantityField
+from pantry_web.forms import KitchenForm
+from pantry_web.kitchens.models import Kitchen
+from pantry_web.pantry.models import MATERIALS, SHAPES, Ingredient, Scale, Vessel
+
+SPOONS = [
+    ("", "not weighed"),
+    ("tsp", "US teaspoon"), ("tbsp", "US tablespoon"), ("us-cup", "US cup"),
+    ("metric-tbsp", "metric tablespoon"), ("metric-cup", "metric cup"),
+    ("au-tbsp", "Australian tablespoon"), ("ml", "millilitre"),
+]  # fmt: skip
+MOST_STOCK_G = 100_000.0
+MOST_SPOON_G = 2_000.0
+MOST_SODIUM_MG = 39_340.0
+"""Sodium in 100 g of pure salt [mg] (derived)."""
+LEAST_G_PER_ML, MOST_G_PER_ML = 0.05, 3.0
+MEASURES = ("length", "width", "diameter", "top", "bottom", "depth")
+
+
+class ScaleForm(KitchenForm):
+    """A scale: its name, its smallest step, the most that it holds."""
+
+    name = forms.CharField(max_length=40, label="Name")
+    division = QuantityField("mass", 1000.0, label="Reads to")
+    capacity = QuantityField("mass", 300_000.0, label="Holds at most")
+
+    def clean(self) -> dict[str, Any]:
+        """It holds more than its smallest step."""
+        division, capacity = (self.cleaned_data.get(name) for name in ("division", "capacity"))
+        if division and capacity and capacity <= division:
+            self.add_error("capacity", "It holds more than its smallest step, like 5 kg.")
+        return self.cleaned_data
+
+    def save(self, kitchen: Kitchen, thing: Scale | None) -> None:
+        """Keep it."""
+        thing = thing or Scale(kitchen=kitchen)
+        thing.name = self.cleaned_data["name"]
+        thing.division_g, thing.capacity_g = self.kept("division"), self.kept("capacity")
+        thing.save()
+
+    @staticmethod
+    def as_it_is(thing: Scale) -> dict[str, object]:
+        """A scale as the form shows it."""
+        return {"name": thing.name, "division": thing.division_g, "capacity": thing.capacity_g}
+
+
+class IngredientForm(KitchenForm):
+    """A packet: what it is, its label, the spoon that was weighed, what is left."""
+
+    name = forms.CharField(max_length=60, label="What the packet says")
+    stands_for = forms.ChoiceField(
+        choices=[(each.key, each.name) for each in INGREDIENTS.values()], label="It is"
+    )
+    spoon = forms.ChoiceField(choices=SPOONS, label="A level", required=False)
+    spoon_mass = QuantityField("mass", MOST_SPOON_G, label="weighs", required=False)
+    nitrite = NumberField(
+        0, 100 * LABEL_MOST.value, unit="%", label="Nitrite, by the label", required=False
+    )
+    nitrate = NumberField(0, 100, unit="%", label="Nitrate, by the label", required=False)
+    sodium = NumberField(0, MOST_SODIUM_MG, unit="mg", label="Sodium in 100 g", required=False)
+    stock = QuantityField("mass", MOST_STOCK_G, label="In stock", required=False)
+
+    def clean(self) -> dict[str, Any]:
+        """A label goes with its kind; curing salt is never measured by the spoon."""
+        cleaned = self.cleaned_data
+        role = INGREDIENTS[cleaned["stands_for"]].role if "stands_for" in cleaned else None
+        if role is None:
+            return cleaned
+        for name in ("nitrite", "nitrate"):
+            if cleaned.get(name) is not None and role != "cure":
+                self.add_error(name, "Only curing salts have this on their label; leave it empty.")
+        if cleaned.get("sodium") is not None and role != "sauce":
+            self.add_error("sodium", "This is for sauces; leave it empty.")
+        spoon, grams = cleaned.get("spoon"), cleaned.get("spoon_mass")
+        if grams is not None and role == "cure":
+            self.add_error(
+                "spoon_mass", "Curing salt goes by the scale, never by the spoon; leave it empty."
+            )
+        elif grams is not None and not spoon:
+            self.add_error("spoon", "Say which spoon or cup it was.")
+        elif grams is None and spoon and "spoon_mass" not in self.errors:
+            self.add_error("spoon_mass", "Say what it weighs, like 18 g.")
+        elif grams is not None and spoon:
+            each = grams / RECIPE_ML[spoon]
+            if not LEAST_G_PER_ML <= each <= MOST_G_PER_ML:
+                self.add_error(
+                    "spoon_mass", f"That is {each:.2g} g a millilitre; weigh the spoon again."
+                )
+        return cleaned
+
+    def save(self, kitchen: Kitchen, thing: Ingredient | None) -> None:
+        """Keep it."""
+        thing = thing or Ingredient(kitchen=kitchen)
+        for name in ("name", "stands_for", "spoon"):
+            setattr(thing, name, self.cleaned_data[name])
+        thing.spoon_g, thing.stock_g = self.kept("spoon_mass"), self.kept("stock")
+        thing.nitrite_pct, thing.nitrate_pct = self.kept("nitrite"), self.kept("nitrate")
+        thing.sodium_mg = self.kept("sodium")
+        thing.save()
+
+    @staticmethod
+    def as_it_is(thing: Ingredient) -> dict[str, object]:
+        """A packet as the form shows it."""
+        return {
+            "name": thing.name, "stands_for": thing.stands_for, "spoon": thing.spoon,
+            "spoon_mass": thing.spoon_g, "nitrite": thing.nitrite_pct,
+            "nitrate": thing.nitrate_pct, "sodium": thing.sodium_mg, "stock": thing.stock_g,
+        }  # fmt: skip
+
+
+class VesselForm(KitchenForm):
+    """A vessel: its shape, what it is made of, its inner measures."""
+
+    name = forms.CharField(max_length=40, label="Name")
+    shape = forms.ChoiceField(choices=SHAPES, label="Shape")
+    material = forms.ChoiceField(choices=MATERIALS, label="Made of")
+    length = QuantityField("length", 2000.0, label="Length inside", required=False)
+    width = QuantityField("length", 2000.0, label="Width inside", required=False)
+    diameter = QuantityField("length", 2000.0, label="Diameter", required=False)
+    top = QuantityField("length", 2000.0, label="Diameter at the top", required=False)
+    bottom = QuantityField("length", 2000.0, label="Diameter at the bottom", required=False)
+    depth = QuantityField("length", 2000.0, label="Depth", required=False)
+    litres = NumberField(0.1, 1000, unit="l", label="Holds", required=False)
+
+    def clean(self) -> dict[str, Any]:
+        """Every shape has its measures."""
+        shape = self.cleaned_data.get("shape")
+        for measure in NEEDED.get(shape, ()) if shape else ():
+            name = measure.removesuffix("_mm")
+            if name not in self.errors and self.cleaned_data.get(name) is None:
+                self.add_error(name, f"A vessel that is {shape} needs this; measure it inside.")
+        return self.cleaned_data
+
+    def save(self, kitchen: Kitchen, thing: Vessel | None) -> None:
+        """Keep it, with the measures of its shape only."""
+        thing = thing or Vessel(kitchen=kitchen)
+        for name in ("name", "shape", "material"):
+            setattr(thing, name, self.cleaned_data[name])
+        needed = NEEDED[self.cleaned_data["shape"]]
+        for name in MEASURES:
+            value = self.kept(name) if f"{name}_mm" in needed else None
+            setattr(thing, f"{name}_mm", value)
+        thing.litres = self.kept("litres") if "litres" in needed else None
+        thing.save()
+
+    @staticmethod
+    def as_it_is(thing: Vessel) -> dict[str, object]:
+        """A vessel as the form shows it."""
+        measures = {name: getattr(thing, f"{name}_mm") for name in MEASURES}
+        return {
+            "name": thing.name, "shape": thing.shape, "material": thing.material,
+            "litres": thing.litres,
+        } | measures  # fmt: skip

@@ -1,0 +1,88 @@
+"""The pantry page, and what is put into it, changed and taken out."""
+
+from typing import Any
+
+from django.contrib import messages
+from django.http import Http404, HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404, redirect, render
+from django.views.decorators.http import require_POST
+
+from pantry_web.kitchens.access import kitchen_of
+from pantry_web.kitchens.models import Kitchen
+from pantry_web.pantry.forms import IngredientForm, ScaleForm, VesselForm
+from pantry_web.pantry.models import Ingredient, Scale, Vessel
+
+KINDS: dict[str, tuple[type[Any], type[Any]]] = {
+    "scale": (Scale, ScaleForm),
+    "ingredient": (Ingredient, IngredientForm),
+    "vessel": (Vessel, VesselForm),
+}
+MOST_THINGS = 500
+
+
+def pantry(request: HttpRequest) -> HttpResponse:
+    """Everything in the pantry."""
+    return _page(request, kitchen_of(request))
+
+
+@require_POST
+def add_thing(request: HttpRequest, thing: str) -> HttpResponse:
+    """Put something into the pantry."""
+    kitchen = kitchen_of(request)
+    model, form_class = _kind(thing)
+    form = form_class(request.POST, units=kitchen.units)
+    if form.is_valid() and model.objects.filter(kitchen=kitchen).count() >= MOST_THINGS:
+        form.add_error("name", "The pantry is full; take something out first.")
+    if form.is_valid():
+        form.save(kitchen, None)
+        messages.success(request, "Kept.")
+        return redirect("pantry")
+    return _page(request, kitchen, bad=(thing, form))
+
+
+def change_thing(request: HttpRequest, thing: str, thing_id: int) -> HttpResponse:
+    """Change something in the pantry."""
+    kitchen = kitchen_of(request)
+    model, form_class = _kind(thing)
+    found = get_object_or_404(model, kitchen=kitchen, pk=thing_id)
+    form = form_class(request.POST or None, units=kitchen.units, initial=form_class.as_it_is(found))
+    if request.method == "POST" and form.is_valid():
+        form.save(kitchen, found)
+        messages.success(request, "Kept.")
+        return redirect("pantry")
+    context = {"form": form, "thing": thing, "found": found}
+    status = 422 if form.is_bound else 200
+    return render(request, "pantry/change.html", context, status=status)
+
+
+@require_POST
+def remove_thing(request: HttpRequest, thing: str, thing_id: int) -> HttpResponse:
+    """Take something out of the pantry."""
+    model, _ = _kind(thing)
+    get_object_or_404(model, kitchen=kitchen_of(request), pk=thing_id).delete()
+    messages.success(request, "Taken out.")
+    return redirect("pantry")
+
+
+def _kind(thing: str) -> tuple[type[Any], type[Any]]:
+    if thing not in KINDS:
+        raise Http404
+    return KINDS[thing]
+
+
+def _page(
+    request: HttpRequest, kitchen: Kitchen, bad: tuple[str, Any] | None = None
+) -> HttpResponse:
+    forms = {
+        f"{thing}_form": form_class(units=kitchen.units) for thing, (_, form_class) in KINDS.items()
+    }
+    if bad is not None:
+        forms[f"{bad[0]}_form"] = bad[1]
+    context = {
+        "scales": kitchen.scales.all(),
+        "ingredients": kitchen.ingredients.all(),
+        "vessels": kitchen.vessels.all(),
+        "bad": bad[0] if bad else "",
+        **forms,
+    }
+    return render(request, "pantry/pantry.html", context, status=422 if bad else 200)

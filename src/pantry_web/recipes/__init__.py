@@ -1,0 +1,1 @@
+"""A recipe as it was found: checked for a dish, put right, and taken."""

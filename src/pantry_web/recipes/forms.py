@@ -1,0 +1,67 @@
+"""The form of a recipe that is to be checked."""
+
+from typing import Any
+
+from django import forms
+
+from pantry_core.mixes.request import MOST_INJECTION_SHARE
+from pantry_core.recipes.found import MOST_BYTES, NotARecipe, Recipe, from_json_ld
+from pantry_core.routes.ways import WAYS
+from pantry_web.feasts.ways import way_choices
+from pantry_web.fields import NumberField
+from pantry_web.forms import KitchenForm
+from pantry_web.kitchens.models import Kitchen
+
+LONGEST_RECIPE = 8000
+MARKUP = ("{", "[", "<")
+
+
+class RecipeForm(KitchenForm):
+    """The recipe line by line, and what of it is to be used."""
+
+    text = forms.CharField(
+        label="The recipe, one thing a line",
+        max_length=LONGEST_RECIPE,
+        widget=forms.Textarea(attrs={"rows": 12, "spellcheck": "false"}),
+        required=False,
+    )
+    method = forms.ChoiceField(choices=way_choices, label="How")
+    cups = forms.ChoiceField(choices=Kitchen.Cups.choices, label="Whose cups and spoons")
+    days = NumberField(0.1, 365, unit="days", label="How long, it says", required=False)
+    used = NumberField(1, 100, unit="%", label="Of the liquid, used", required=False)
+    share = NumberField(1, 100 * MOST_INJECTION_SHARE, unit="%", label="By needle", required=False)
+    held_back = NumberField(0, 100, unit="%", label="Spices held back for the pot", required=False)
+    is_scaled = forms.BooleanField(label="Scale it to this piece", required=False)
+
+    def clean_text(self) -> str:
+        """Take the lines out of a schema.org Recipe that was pasted."""
+        text: str = self.cleaned_data["text"]
+        if text.lstrip().startswith(MARKUP):
+            try:
+                return "\n".join(from_json_ld(text.encode()).lines)
+            except NotARecipe as error:
+                raise forms.ValidationError(str(error)) from None
+        return text
+
+    @property
+    def way(self) -> Any:
+        """The chosen method, once the form is valid."""
+        return WAYS[self.cleaned_data["method"]]
+
+
+class ImportForm(forms.Form):
+    """A file with a schema.org Recipe."""
+
+    file = forms.FileField(label="Import a recipe (JSON-LD)", allow_empty_file=True)
+
+    def clean_file(self) -> Recipe:
+        """The recipe in it."""
+        file = self.cleaned_data["file"]
+        if file.size > MOST_BYTES:
+            raise forms.ValidationError(
+                f"This file has {file.size / 1e6:.1f} MB; a recipe of 1 MB at the most would do."
+            )
+        try:
+            return from_json_ld(file.read())
+        except NotARecipe as error:
+            raise forms.ValidationError(str(error)) from None

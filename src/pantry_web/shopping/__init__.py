@@ -1,0 +1,1 @@
+"""The shopping list: what is missing, by when, over all dishes."""

@@ -1,0 +1,106 @@
+"""Chilling the brine: how much to hold back as cold water and ice, and two-stage cooling."""
+
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import render
+
+from pantry_core.heat.chill import ChillRequest, Ice, Liquid, chill
+from pantry_core.heat.cooling import cooling
+from pantry_core.rules.constants import FRIDGE_GOAL_C
+from pantry_web.feasts.access import outlook_of
+from pantry_web.feasts.mixing import mix_of
+from pantry_web.fields import NumberField, QuantityField
+from pantry_web.forms import KitchenForm
+from pantry_web.kitchens.access import kitchen_of
+
+MOST_G = 1_000_000.0
+HOT_SHARE, BOILING_C, TAP_C, FREEZER_C = 1 / 3, 95.0, 15.0, -18.0
+"""A third of the water is heated, the rest comes from tap and freezer (common practice)."""
+USUAL_WATER_G = 3000.0
+
+
+class ColdForm(KitchenForm):
+    """What is mixed, at what temperatures, and how cold it is to be."""
+
+    hot = QuantityField("water", MOST_G, label="Hot")
+    hot_c = NumberField(0, 110, unit="°C", label="at")
+    cold = QuantityField("water", MOST_G, label="Cold water", required=False)
+    cold_c = NumberField(0, 60, unit="°C", label="at")
+    ice = QuantityField("water", MOST_G, label="Ice", required=False)
+    ice_c = NumberField(-80, 0, unit="°C", label="at")
+    goal = NumberField(0, 60, unit="°C", label="To be at")
+
+    def request(self) -> ChillRequest:
+        """What was typed as the core's document."""
+        typed = self.cleaned_data
+        cold, ice = self.kept("cold"), self.kept("ice")
+        return ChillRequest(
+            hot=Liquid(mass_g=self.kept("hot"), temperature_c=typed["hot_c"]),
+            cold=Liquid(mass_g=cold, temperature_c=typed["cold_c"]) if cold else None,
+            ice=Ice(mass_g=ice, temperature_c=typed["ice_c"]) if ice else None,
+            goal_c=typed["goal"],
+        )
+
+
+class CoolingForm(KitchenForm):
+    """A pot that is cooling: since when, and what it has now."""
+
+    since = NumberField(0, 100, unit="h", label="Since it was at 57 °C")
+    now_c = NumberField(-5, 110, unit="°C", label="Now it has")
+
+
+def held_back(water_g: float, goal_c: float = FRIDGE_GOAL_C.value) -> dict[str, float]:
+    """How to split the water of a brine so that it comes to a goal: hot, cold, ice [g].
+
+    The ice that a goal takes falls in a straight line with the cold water it stands for, so two
+    answers of `chill` give the split.
+    """
+    hot_g = HOT_SHARE * water_g
+    rest_g = water_g - hot_g
+    hot = Liquid(mass_g=hot_g, temperature_c=BOILING_C)
+
+    def needed(cold_g: float) -> float:
+        cold = Liquid(mass_g=cold_g, temperature_c=TAP_C) if cold_g > 0 else None
+        return chill(ChillRequest(hot=hot, cold=cold, ice=None, goal_c=goal_c)).ice_needed_g
+
+    without, with_all = needed(0.0), needed(rest_g)
+    slope = (with_all - without) / rest_g
+    cold_g = min(max((rest_g - without) / (1.0 + slope), 0.0), rest_g)
+    return {"hot": hot_g, "cold": cold_g, "ice": max(rest_g - cold_g, 1.0)}
+
+
+def cold(request: HttpRequest, dish_id: int) -> HttpResponse:
+    """How cold a mix will be, and how much ice it takes."""
+    kitchen = kitchen_of(request)
+    view = outlook_of(request, dish_id)
+    water_g = mix_of(view.dish).water_g or USUAL_WATER_G
+    first: dict[str, Any] = {
+        **held_back(water_g), "hot_c": BOILING_C, "cold_c": TAP_C, "ice_c": FREEZER_C,
+        "goal": FRIDGE_GOAL_C.value,
+    }  # fmt: skip
+    is_cooling = request.POST.get("what") == "cooling"
+    form = ColdForm(
+        request.POST if request.method == "POST" and not is_cooling else None,
+        units=kitchen.units, initial=first,
+    )  # fmt: skip
+    cooling_form = CoolingForm(request.POST if is_cooling else None, units=kitchen.units)
+    asked = form
+    if not form.is_bound:
+        shown = {name: form.fields[name].prepare_value(value) for name, value in first.items()}
+        asked = ColdForm(shown, units=kitchen.units, initial=first)
+    judged = None
+    if is_cooling and cooling_form.is_valid():
+        judged = cooling(cooling_form.cleaned_data["since"], cooling_form.cleaned_data["now_c"])
+    is_wrong = (form.is_bound and not form.is_valid()) or (is_cooling and judged is None)
+    answer = chill(asked.request()) if asked.is_valid() else None
+    context = {
+        "dish": view.dish, "feast": view.dish.feast, "form": form, "cooling_form": cooling_form,
+        "answer": answer, "judged": judged, "goal": FRIDGE_GOAL_C,
+        "made_g": sum(float(asked.kept(each) or 0) for each in ("hot", "cold", "ice"))
+        if answer else 0.0,
+    }  # fmt: skip
+    page = "weighup/_cold_answer.html" if request.htmx else "weighup/cold.html"  # type: ignore[attr-defined]
+    return render(
+        request, page, context, status=422 if is_wrong and page.endswith("/cold.html") else 200
+    )

@@ -1,0 +1,153 @@
+"""Weighing out: ticks, the amount really weighed, and what follows from it."""
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+
+from django.contrib import messages
+from django.db import transaction
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
+from django.views.decorators.http import require_POST
+
+from pantry_core.meat import MOST_MEAT_G
+from pantry_core.mixes.request import MOST_WATER_G
+from pantry_core.mixes.weighed import WeighedLine, go_on
+from pantry_web.feasts.access import outlook_of
+from pantry_web.feasts.actions.save_dish import change_dish
+from pantry_web.feasts.actions.write_down import undo, weigh_line
+from pantry_web.feasts.mixing import House, Mixed, house_of, mix_of, scale_of, work_out
+from pantry_web.feasts.naming import label_of
+from pantry_web.feasts.planning import Outlook
+from pantry_web.feasts.refusal import Refused
+from pantry_web.fields import QuantityField
+from pantry_web.forms import KitchenForm
+from pantry_web.kitchens.access import cook_of, kitchen_of
+from pantry_web.quantities import mass
+
+
+class AmountForm(KitchenForm):
+    """What was really weighed of a line."""
+
+    amount = QuantityField("mass", MOST_WATER_G, label="Really weighed")
+
+
+class TrimmedForm(KitchenForm):
+    """The weight after trimming."""
+
+    trimmed = QuantityField("mass", MOST_MEAT_G, label="Weight after trimming")
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """A line to be ticked, with its scale and the form for another amount."""
+
+    line: WeighedLine
+    label: str
+    scale: str
+    form: AmountForm
+
+
+def weighing(request: HttpRequest, dish_id: int) -> HttpResponse:
+    """The sheet to weigh out by."""
+    return _page(request, outlook_of(request, dish_id))
+
+
+@require_POST
+def tick_line(request: HttpRequest, dish_id: int, line: str) -> HttpResponse:
+    """Tick a line as it is asked for, or write down what was really weighed."""
+    kitchen, by = kitchen_of(request), cook_of(request)
+    view = outlook_of(request, dish_id)
+    out = go_on(_mixed(view, house_of(kitchen)).request, view.state.weighed_lines)
+    wanted = next((each for each in out.lines if each.name == line), None)
+    if wanted is None:
+        messages.error(request, "That line is not on the sheet any more; look again.")
+        return redirect("weighing", dish_id)
+    if "as_asked" in request.POST:
+        return _done(request, dish_id, lambda now: weigh_line(now, by, line, wanted.wanted_g))
+    form = AmountForm(request.POST, units=kitchen.units, auto_id=f"id_{line}_%s")
+    if not form.is_valid():
+        return _page(request, view, bad=(line, form))
+    return _done(
+        request, dish_id, lambda now: weigh_line(now, by, line, form.cleaned_data["amount"])
+    )
+
+
+@require_POST
+def take_back_line(request: HttpRequest, dish_id: int) -> HttpResponse:
+    """Take the last tick back."""
+    by = cook_of(request)
+    return _done(request, dish_id, lambda now: undo(now, by))
+
+
+@require_POST
+def trim(request: HttpRequest, dish_id: int) -> HttpResponse:
+    """A weight after trimming works the sheet out anew, and says what changed."""
+    kitchen = kitchen_of(request)
+    view = outlook_of(request, dish_id)
+    form = TrimmedForm(request.POST, units=kitchen.units)
+    if not form.is_valid():
+        return _page(request, view, trimmed=form)
+    house = house_of(kitchen)
+    before = _mixed(view, house)
+    mix = replace(mix_of(view.dish), mass_g=form.cleaned_data["trimmed"])
+    try:
+        change_dish(view.dish, view.dish.name, mix, house, view.dish.vessel)
+    except Refused as refused:
+        messages.error(request, str(refused))
+        return redirect("weighing", dish_id)
+    messages.success(request, _what_changed(before, work_out(mix, house), kitchen.units))
+    return redirect("weighing", dish_id)
+
+
+def _what_changed(before: Mixed, after: Mixed, units: str) -> str:
+    told = [
+        f"{label_of(line.name, after.request).lower()} "
+        f"{mass(before.sheet.grams(line.name), units)} → {mass(line.grams, units)}"
+        for line in after.sheet.lines
+        if abs(line.grams - before.sheet.grams(line.name)) > 1e-6 * line.grams
+    ]
+    meat = f"{mass(before.request.meat.mass_g, units)} → {mass(after.request.meat.mass_g, units)}"
+    return f"Meat {meat}: {', '.join(told) or 'nothing else changes'}."
+
+
+def _mixed(view: Outlook, house: House) -> Mixed:
+    return work_out(mix_of(view.dish), house)
+
+
+def _done(request: HttpRequest, dish_id: int, deed: Callable[[Outlook], None]) -> HttpResponse:
+    try:
+        with transaction.atomic():
+            deed(outlook_of(request, dish_id))
+    except Refused as refused:
+        messages.error(request, str(refused))
+    return redirect("weighing", dish_id)
+
+
+def _page(
+    request: HttpRequest,
+    view: Outlook,
+    *,
+    bad: tuple[str, AmountForm] | None = None,
+    trimmed: TrimmedForm | None = None,
+) -> HttpResponse:
+    kitchen = kitchen_of(request)
+    house = house_of(kitchen)
+    mixed = _mixed(view, house)
+    out = go_on(mixed.request, view.state.weighed_lines)
+    rows = []
+    for line in out.lines:
+        scale = scale_of(house, line.wanted_g)
+        form = AmountForm(units=kitchen.units, auto_id=f"id_{line.name}_%s")
+        if bad is not None and bad[0] == line.name:
+            form = bad[1]
+        rows.append(
+            Row(line, label_of(line.name, out.request),
+                scale.name if scale else "in parts: no scale holds it", form)
+        )  # fmt: skip
+    context = {
+        "dish": view.dish, "feast": view.dish.feast, "rows": rows, "out": out,
+        "spices": mix_of(view.dish).spices, "stops": mixed.stops,
+        "is_in": view.state.put_in is not None, "can_undo": bool(view.state.weighed_lines),
+        "trimmed_form": trimmed or TrimmedForm(units=kitchen.units), "asked": out.request,
+    }  # fmt: skip
+    return render(request, "weighup/weighing.html", context, status=422 if bad or trimmed else 200)

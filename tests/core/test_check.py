@@ -1,0 +1,109 @@
+"""What `check` says of a recipe, and what it refuses."""
+
+import copy
+
+import pytest
+
+from pantry_core.formats.operations import check_document
+from pantry_core.formats.reading import WrongInput
+
+RECIPE = {
+    "profile": "us",
+    "meat": {"kind": "pork", "mass_g": 2400, "thickness_mm": 50, "shape": "slab"},
+    "method": "even-brine",
+    "lines": [
+        {"name": "water", "amount": 2400, "unit": "g"},
+        {"name": "salt-table", "amount": 95, "unit": "g"},
+    ],
+}
+
+
+def with_lines(*lines, **changes):
+    document = copy.deepcopy(RECIPE) | changes
+    document["lines"] += [
+        dict(zip(("name", "amount", "unit"), each[:3], strict=True)) | (each[3] if each[3:] else {})
+        for each in lines
+    ]
+    return document
+
+
+@pytest.mark.parametrize(
+    ("document", "level", "code"),
+    [
+        (with_lines(("salt-hollow-flake", 1, "us-cup")), "caution", "salt-by-volume"),
+        (with_lines(("curing-salt-1", 1, "tbsp")), "caution", "cure-by-spoon"),
+        (with_lines(("curing-salt-1", 40, "g")), "stop", "nitrite-over"),
+        (with_lines(("curing-salt-1", 9, "g")), "caution", "nitrite-low"),
+        (with_lines(("curing-salt-1", 14, "g")), "note", "two-counts"),
+        (with_lines(("celery-powder", 14, "g")), "caution", "celery-unknown"),
+        (with_lines(("nitrite-salt", 14, "g")), "stop", "strength-unlabelled"),
+        (with_lines(("nitrite-salt", 14, "g", {"nitrite_pct": 60})), "stop", "strength-too-high"),
+        (with_lines(("saltpetre", 4, "g")), "caution", "saltpetre"),
+        (with_lines(("salt-rock-pink", 4, "g")), "caution", "pink-rock-salt"),
+        (with_lines(("salt-rock-pink", 4, "g")), "note", "uncured"),
+        (with_lines(("salt-table", 2, "kg")), "stop", "undissolved"),
+        (with_lines(("salt-table", 200, "g")), "caution", "very-salty"),
+        (with_lines(lines=RECIPE["lines"][:1]), "caution", "no-salt"),
+        (with_lines(("ice", 2, "us-cup")), "caution", "ice-by-volume"),
+        (with_lines(days=2), "caution", "too-short"),
+        (with_lines(("salt-table", 300, "g"), method="strong-brine", days=9), "note", "after-days"),
+        (with_lines(method="strong-brine"), "caution", "lift-on-time"),
+        (with_lines(method="injection"), "caution", "not-intact"),
+        (with_lines(method="injection", used_share=0.05), "stop", "needle-short"),
+        (with_lines(method="dry-cure", used_share=0.5), "note", "unused"),
+        (with_lines(("curing-salt-1", 6, "g"), method="dry-cure", heaped=True),
+         "stop", "curing-salt-heaped"),
+        (with_lines(("kiwi", 100, "g")), "caution", "enzyme-fruit"),
+    ],
+)  # fmt: skip
+def test_notices(document, level, code):
+    found = {each["code"]: each for each in check_document(document)["notices"]}
+    assert found[code]["level"] == level
+    assert found[code]["basis"]
+
+
+@pytest.mark.parametrize(
+    ("document", "where"),
+    [
+        (with_lines(("salt-tabel", 1, "g")), "lines.2.name"),
+        (with_lines(("water", 1, "piece")), "lines.2.unit"),
+        (with_lines(("water", 1, "hogshead")), "lines.2.unit"),
+        (with_lines(("water", -1, "g")), "lines.2.amount"),
+        (with_lines(("salt-rock-pink", 1, "g", {"nitrite_pct": 6.25})), "lines.2.nitrite_pct"),
+        (with_lines(("curing-salt-1", 1, "g", {"salt_pct": 6.25})), "lines.2.salt_pct"),
+        (with_lines(lines=[]), "lines"),
+        (with_lines(used_share=0), "used_share"),
+        (with_lines(heaped=True), "heaped"),
+        (with_lines(days=0), "days"),
+    ],
+)
+def test_refuses(document, where):
+    with pytest.raises(WrongInput) as refused:
+        check_document(document)
+    assert [each.where for each in refused.value.problems] == [where]
+    assert "would do" in refused.value.problems[0].what or refused.value.problems[0].what
+
+
+def test_the_share_that_was_used_changes_salt_and_nitrite_but_not_strength():
+    cured = ("curing-salt-1", 14, "g")
+    all_of_it, half = (check_document(with_lines(cured, used_share=u)) for u in (1, 0.5))
+    assert half["pickle"]["salt_pct"] == pytest.approx(all_of_it["pickle"]["salt_pct"])
+    assert half["nitrite"]["even_ppm"] < all_of_it["nitrite"]["even_ppm"]
+    assert half["nitrite"]["pickup_ppm"] == pytest.approx(all_of_it["nitrite"]["pickup_ppm"])
+    assert half["salt"]["in_meat_pct"] < all_of_it["salt"]["in_meat_pct"]
+    assert half["lines"] == all_of_it["lines"]
+
+
+def test_a_needle_alone_counts_what_goes_in():
+    document = with_lines(("curing-salt-1", 40, "g"), method="injection", cover=False)
+    nitrite = check_document(document)["nitrite"]
+    # a tenth of the weight goes in: 0.1 · 2.5 g of nitrite · 1e6 / 2535 g of pickle
+    assert nitrite["needle_ppm"] == pytest.approx(0.1 * 2.5e6 / 2535, rel=1e-6)
+    assert nitrite["even_ppm"] is None
+
+
+@pytest.mark.parametrize("method", ["dry-cure", "dry-brine", "marinade", "strong-brine"])
+def test_every_method_is_put_right(method):
+    document = with_lines(("soy-sauce", 300, "ml"), ("curing-salt-1", 14, "g"), method=method)
+    instead = check_document(document)["instead"]
+    assert "stop" not in {each["level"] for each in instead["answer"]["notices"]}

@@ -1,0 +1,348 @@
+"""Every method, the recipe check, the pantry, the vessel, the cold, the sheet, the label."""
+
+import csv
+import json
+from io import BytesIO, StringIO
+
+import pytest
+
+from pantry_core.routes.ways import WAYS
+from pantry_web.feasts.models import Event, WeighSheet
+from pantry_web.pantry.models import Ingredient, Vessel
+
+RECIPE = "2 qt water\n1 cup coarse salt\n½ cup brown sugar\n1½ tbsp pink curing salt\n3 bay leaves"
+CHECK = {"text": RECIPE, "method": "even-brine", "cups": "us", "used": "100", "is_scaled": "on"}
+
+
+@pytest.mark.parametrize("way", [name for name in WAYS if name != "quick-pickle"])
+def test_every_method_is_weighed_out_planned_and_kept(cook, roast, way):
+    _, dish, typed = roast
+    cured = "" if way == "heaped-cure" else "cure-1"
+    asked = typed | {"method": way, "water": "2 l", "cure": cured, "sauces": "60 ml soy sauce"}
+    assert cook.post(f"/dishes/{dish.pk}/weigh-up/", asked).status_code == 302
+    dish.refresh_from_db()
+    assert dish.method == way
+    assert dish.sauces[0]["mass_g"] == pytest.approx(60 * 1.15)  # soy sauce 1.15 g/ml (memory)
+    page = cook.get(f"/dishes/{dish.pk}/weigh-up/")
+    assert page.context["sheet"].lines
+    assert WAYS[way].gives_up.split(".")[0][:20] in page.content.decode().replace("&#x27;", "'")
+    for name in ("passage", "rounds", "weighing", "cold", "label", "recipe"):
+        assert cook.get(f"/dishes/{dish.pk}/{name}/").status_code == 200
+    shown = {name: page.context["form"][name].value() or "" for name in asked}
+    assert cook.post(f"/dishes/{dish.pk}/weigh-up/", shown).status_code == 302
+
+
+def test_a_quick_pickle_is_for_vegetables(cook, roast):
+    _, dish, typed = roast
+    path = f"/dishes/{dish.pk}/weigh-up/"
+    assert cook.post(path, typed | {"method": "quick-pickle"}).status_code == 422
+    pickle = typed | {"method": "quick-pickle", "cut": "vegetable", "cure": "", "sauces":
+                      "300 ml vinegar"}  # fmt: skip
+    assert cook.post(path, pickle).status_code == 302
+    assert [step.key for step in dish.steps.all()][-2:] == ["cure", "carve"]
+    assert cook.post(path, pickle | {"method": "needle"}).status_code == 422
+
+
+@pytest.mark.parametrize(
+    ("changes", "field", "says"),
+    [
+        ({"sauces": "a splash of joy"}, "sauces", "no sauce that is known"),
+        ({"sauces": "20 g salt"}, "sauces", "no sauce that is known"),
+        ({"sauces": "soy sauce"}, "sauces", "Write an amount"),
+        ({"sauces": "1 ml soy sauce\n" * 30}, "sauces", "too many"),
+        ({"cure": "nitrite-salt"}, "nitrite", "0.4 to 0.9 would do"),
+        ({"cure": "nitrite-salt", "nitrite": "60"}, "nitrite", "out of range"),
+        ({"cure": "magic"}, "cure", "magic"),
+        ({"method": "strong-brine", "water": "2 l", "strength": "40"}, "strength", "4 to 26"),
+        ({"method": "strong-brine", "water": ""}, "water", "needs its water"),
+        ({"method": "needle", "share": "50"}, "share", "1 to 30"),
+        ({"vessel": "999"}, "vessel", "valid choice"),
+        ({"pot": "drunk"}, "pot", "drunk"),
+    ],
+)
+def test_what_does_not_go_together_is_said_beside_the_field(cook, roast, changes, field, says):
+    _, dish, typed = roast
+    answer = cook.post(f"/dishes/{dish.pk}/weigh-up/", typed | changes)
+    assert answer.status_code == 422
+    form = answer.context["form"]
+    assert says in form.errors[field][0]
+    for name, text in changes.items():
+        assert form[name].value() == text
+
+
+def test_a_label_in_the_pantry_is_used_everywhere(cook, quince, roast):
+    _, dish, typed = roast
+    Ingredient.objects.create(
+        kitchen=quince, name="Nitrite salt", stands_for="nitrite-salt", nitrite_pct=0.5
+    )
+    asked = typed | {"cure": "nitrite-salt"}
+    path = f"/feasts/{dish.feast_id}/answer/"
+    sheet = cook.post(path, asked | {"salt": "4"}).context["sheet"]
+    # 150 ppm on 1800 g by a salt of 0.5 %
+    assert sheet.result.grams("curing-salt") == pytest.approx(150e-6 * 1800 / 0.005)
+    # more nitrite salt than there is salt: as much nitrite as the salt allows
+    mild = cook.post(path, asked | {"salt": "2"}).context["sheet"]
+    assert mild.result.grams("salt") == pytest.approx(0, abs=0.1)
+    assert mild.result.nitrite.governing_ppm < 101
+
+
+def test_a_spoon_weighed_once_is_the_figure_everywhere(cook, quince, roast):
+    feast, dish, typed = roast
+    page = cook.post(f"/feasts/{feast.pk}/answer/", typed).content.decode()
+    assert "tbsp of grey sea salt, fine" in page
+    read = cook.post(
+        f"/dishes/{dish.pk}/recipe/answer/", CHECK | {"text": "1 l water\n2 tbsp fine sea salt"}
+    ).context["read"]
+    assert read.lines[1].grams == pytest.approx(31.0)  # two of the cook's own tablespoons
+    assert "salt-by-volume" not in {each.code for each in read.out.notices}
+
+
+def test_a_recipe_is_checked_put_right_and_taken(cook, roast, django_assert_max_num_queries):
+    _, dish, _typed = roast
+    with django_assert_max_num_queries(11):
+        answer = cook.post(f"/dishes/{dish.pk}/recipe/answer/", CHECK)
+    page = answer.content.decode()
+    for said in ("Which salt is it?", "With another salt", "by the scale only", "nitrite"):
+        assert said in page
+    assert answer.context["out"].nitrite.verdict == "over"
+    taken = cook.post(f"/dishes/{dish.pk}/recipe/", CHECK | {"held_back": "25"})
+    assert taken.status_code == 302
+    dish.refresh_from_db()
+    assert (dish.method, dish.target_salt_pct, dish.cure) == ("even-brine", 2.0, "cure-1")
+    assert dish.water_g == pytest.approx(2 * 946.353, rel=1e-5)
+    assert dish.spices == [
+        {"text": "bay leaves", "amount": 3.0, "unit": "piece", "held_back": 0.25}
+    ]
+    assert dish.recipe == RECIPE
+    assert "25 % held back" in cook.get(f"/dishes/{dish.pk}/weigh-up/").content.decode()
+
+
+def test_what_is_in_doubt_must_be_answered(cook, roast):
+    _, dish, _typed = roast
+    typed = CHECK | {"text": "1 l water\n40 g table salt\n2 tsp pink salt\n3 widgets"}
+    path = f"/dishes/{dish.pk}/recipe/"
+    answer = cook.post(path, typed)
+    assert answer.status_code == 422
+    assert answer.context["form"]["text"].value() == typed["text"]
+    lines = answer.context["read"].lines
+    assert [bool(line.problem) for line in lines] == [False, False, True, True]
+    pink, widgets = lines[2].field, lines[3].field
+    answered = typed | {pink: "curing-salt-1", widgets: "none"}
+    read = cook.post(f"{path}answer/", answered).context["read"]
+    assert [line.key for line in read.lines] == ["water", "salt-table", "curing-salt-1", None]
+    assert cook.post(path, answered).status_code == 302
+
+
+def test_a_recipe_for_a_pound_grows_with_the_piece(cook, roast):
+    _, dish, _typed = roast
+    text = "per pound:\n2 tsp table salt"
+    read = cook.post(f"/dishes/{dish.pk}/recipe/answer/", CHECK | {"text": text}).context["read"]
+    assert read.lines[1].grams == pytest.approx(12 * 1800 / 453.59237, rel=1e-4)
+    flat = {name: value for name, value in CHECK.items() if name != "is_scaled"} | {"text": text}
+    read = cook.post(f"/dishes/{dish.pk}/recipe/answer/", flat).context["read"]
+    assert read.lines[1].grams == pytest.approx(12)
+
+
+def test_the_share_that_fitted_changes_the_salt(cook, roast):
+    _, dish, _typed = roast
+    path = f"/dishes/{dish.pk}/recipe/answer/"
+    whole, part = (cook.post(path, CHECK | {"used": used}).context["out"] for used in ("100", "60"))
+    assert part.salt.in_meat_pct < whole.salt.in_meat_pct
+    assert part.pickle.salt_pct == pytest.approx(whole.pickle.salt_pct)
+
+
+JSON_LD = {"@type": "Recipe", "name": "Old gammon", "recipeIngredient": RECIPE.splitlines()}
+
+
+def test_a_recipe_is_imported_and_nonsense_keeps_what_was_typed(cook, roast):
+    _, dish, _typed = roast
+    path = f"/dishes/{dish.pk}/recipe/import/"
+
+    def upload(content):
+        file = BytesIO(content)
+        file.name = "recipe.json"
+        return cook.post(path, CHECK | {"text": "1 l water", "file": file})
+
+    found = upload(json.dumps(JSON_LD).encode())
+    assert found.context["form"]["text"].value() == RECIPE
+    assert b"Old gammon" in found.content
+    for nonsense in (b"", b"{", b"\xff", b"x" * 5_000_000):
+        answer = upload(nonsense)
+        assert answer.status_code == 422
+        assert "would do" in answer.context["import_form"].errors["file"][0]
+        assert answer.context["form"]["text"].value() == "1 l water"
+    pasted = cook.post(f"/dishes/{dish.pk}/recipe/answer/", CHECK | {"text": json.dumps(JSON_LD)})
+    assert len(pasted.context["read"].lines) == 5
+
+
+def test_too_small_a_vessel_is_said_before_the_brine_is_made(cook, quince, roast):
+    feast, _, typed = roast
+    tub = Vessel.objects.create(kitchen=quince, name="Wide tray", shape="box", material="glass",
+                                length_mm=500, width_mm=400, depth_mm=120)  # fmt: skip
+    asked = typed | {"method": "even-brine", "water": "2 l", "vessel": str(tub.pk)}
+    lies = cook.post(f"/feasts/{feast.pk}/answer/", asked).context["in_vessel"]
+    assert lies.answer.fits
+    assert not lies.answer.covered
+    # 500 by 400 mm, 70 mm deep, less the piece at 1.06 g/ml (from memory)
+    needed = 500 * 400 * 70 / 1000 - 1800 / 1.06
+    assert lies.answer.liquid_to_cover_ml == pytest.approx(needed)
+    enough = asked | {"water": f"{lies.covering.request.water_g:.0f} g"}
+    assert cook.post(f"/feasts/{feast.pk}/answer/", enough).context["in_vessel"].answer.covered
+    tub.length_mm = tub.width_mm = 100
+    tub.material = "copper"
+    tub.save()
+    page = cook.post(f"/feasts/{feast.pk}/answer/", asked).content.decode()
+    assert "too small" in page
+    assert "copper reacts with salt" in page
+
+
+def test_the_fridge_room_of_the_vessel_goes_to_the_plan(cook, quince, roast):
+    _, dish, typed = roast
+    crock = quince.vessels.get(name="Big crock")
+    asked = typed | {"method": "even-brine", "water": "2 l", "vessel": str(crock.pk)}
+    cook.post(f"/dishes/{dish.pk}/weigh-up/", asked)
+    # a crock of 26 cm across and 22 cm deep stands in a box of 14.9 litres
+    assert dish.steps.get(key="brine").uses == pytest.approx(2.6 * 2.6 * 2.2, abs=0.05)
+
+
+def test_the_cold_page_says_how_much_to_hold_back(cook, gammon):
+    page = cook.get(f"/dishes/{gammon.pk}/cold/")
+    assert page.context["answer"].temperature_c == pytest.approx(4.0, abs=0.05)
+    typed = {"hot": "2.84 kg", "hot_c": "100", "cold": "", "cold_c": "15", "ice": "1.81 kg",
+             "ice_c": "-18", "goal": "4"}  # fmt: skip
+    answer = cook.post(f"/dishes/{gammon.pk}/cold/", typed).context["answer"]
+    # heat balance: water 4.186, ice 2.10 kJ/kg·K, melting 334 kJ/kg (from memory)
+    assert answer.temperature_c == pytest.approx(26.5, abs=0.05)
+    assert answer.ice_needed_g == pytest.approx(2940, abs=5)
+    assert cook.post(f"/dishes/{gammon.pk}/cold/", typed | {"ice_c": "5"}).status_code == 422
+
+
+@pytest.mark.parametrize(
+    # FDA Food Code 3-501.14 (from memory): 57 to 21 °C in 2 h, to 5 °C in 6 h in all
+    ("since", "now_c", "verdict"),
+    [("1.5", "30", "on-time"), ("2.5", "30", "too-slow"), ("5", "12", "on-time"),
+     ("6.5", "12", "too-slow"), ("6", "5", "cold")],
+)  # fmt: skip
+def test_two_stage_cooling(cook, gammon, since, now_c, verdict):
+    typed = {"what": "cooling", "since": since, "now_c": now_c}
+    assert cook.post(f"/dishes/{gammon.pk}/cold/", typed).context["judged"].verdict == verdict
+
+
+def weigh(cook, dish, line, amount=None):
+    typed = {"as_asked": "1"} if amount is None else {"amount": amount}
+    return cook.post(f"/dishes/{dish.pk}/weighing/line/{line}/", typed, follow=True)
+
+
+def test_ticks_and_amounts_go_on_the_sheet_and_into_the_record(cook, roast):
+    _, dish, _typed = roast
+    for line in ("salt", "curing-salt", "sugar"):
+        page = weigh(cook, dish, line)
+    assert page.context["out"].as_weighed.nitrite.verdict == "ok"
+    assert Event.objects.filter(dish=dish, what=Event.What.LINE_WEIGHED).count() == 3
+    over = weigh(cook, dish, "curing-salt", "9 g")
+    assert over.context["out"].is_stopped
+    assert b"Weigh it again" in over.content
+    for key in ("buy", "trim", "cure"):
+        refused = cook.post(f"/dishes/{dish.pk}/rounds/begin/{key}/", follow=True)
+    assert b"The meat stays out" in refused.content
+    weigh(cook, dish, "curing-salt", "4.3 g")
+    cook.post(f"/dishes/{dish.pk}/rounds/begin/cure/")
+    kept = WeighSheet.objects.get(dish=dish)
+    assert kept.weighed["curing-salt"] == 4.3
+    assert b"stays as it was" in weigh(cook, dish, "salt").content
+
+
+def test_more_water_asks_for_more_salt_and_can_be_taken_back(cook, roast):
+    _, dish, typed = roast
+    cook.post(f"/dishes/{dish.pk}/weigh-up/", typed | {"method": "even-brine", "water": "2 l"})
+    first = {row.line.name: row.line.wanted_g for row in weigh(cook, dish, "water", "3 kg")
+             .context["rows"]}  # fmt: skip
+    assert first["salt"] + 0.9375 * first["curing-salt"] == pytest.approx(0.025 * (1800 + 3000))
+    cook.post(f"/dishes/{dish.pk}/weighing/undo/")
+    rows = cook.get(f"/dishes/{dish.pk}/weighing/").context["rows"]
+    assert {row.line.name: row.line.wanted_g for row in rows}["water"] == 2000
+    assert weigh(cook, dish, "water", "much").status_code == 422
+    assert b"not on the sheet" in weigh(cook, dish, "vinegar").content
+
+
+def test_a_weight_after_trimming_says_what_changed(cook, roast):
+    _, dish, _typed = roast
+    page = cook.post(f"/dishes/{dish.pk}/weighing/trim/", {"trimmed": "1.6 kg"}, follow=True)
+    assert "1\u202f800 g → 1\u202f600 g" in page.content.decode()
+    dish.refresh_from_db()
+    assert dish.mass_g == 1600
+    assert cook.post(f"/dishes/{dish.pk}/weighing/trim/", {"trimmed": "0"}).status_code == 422
+
+
+def test_the_label_says_raw_cured_and_where(cook, gammon):
+    page = cook.get(f"/dishes/{gammon.pk}/label/").content.decode()
+    for said in ("RAW", "Contains curing salt", "Sat 6 Mar, 09:40", "<svg", "/rounds/"):
+        assert said in page
+
+
+@pytest.fixture
+def open_roast(roast):
+    return roast[1]
+
+
+def test_shopping_over_all_dishes_less_what_is_there(cook, quince, open_roast):
+    assert cook.get("/shopping/").context["to_buy"]
+    salt = {each.name: each for each in cook.get("/shopping/").context["in_stock"]}["Salt"]
+    assert salt.stock_g == 850
+    quince.ingredients.filter(stands_for="salt-fine-sea").update(stock_g=10)
+    lacking = {each.name: each for each in cook.get("/shopping/").context["to_buy"]}["Salt"]
+    # 2.5 % of 1800 g less the salt in 4.32 g of curing salt, less 10 g that are there
+    assert lacking.to_buy_g == pytest.approx(45 - 0.9375 * 4.32 - 10, abs=0.01)
+    rows = list(csv.DictReader(StringIO(cook.get("/shopping.csv").content.decode())))
+    assert {row["name"] for row in rows} >= {"Salt", "Curing salt no. 1"}
+    assert "Loin, boned" in cook.get("/shopping.txt").content.decode()
+
+
+def test_a_formula_in_a_name_is_harmless_in_the_table(cook, open_roast):
+    open_roast.name = '=HYPERLINK("x")'
+    open_roast.save()
+    rows = list(csv.reader(StringIO(cook.get("/shopping.csv").content.decode())))
+    assert not any(cell.startswith(("=", "+", "@")) for row in rows for cell in row)
+
+
+@pytest.mark.parametrize(
+    ("thing", "typed", "field"),
+    [
+        ("scale", {"name": "x", "division": "1 g", "capacity": "1 g"}, "capacity"),
+        ("scale", {"name": "x", "division": "0", "capacity": "5 kg"}, "division"),
+        ("ingredient", {"name": "x", "stands_for": "curing-salt-1", "spoon": "tbsp",
+                        "spoon_mass": "18 g"}, "spoon_mass"),
+        ("ingredient", {"name": "x", "stands_for": "salt-table", "spoon": "tbsp",
+                        "spoon_mass": "800 g"}, "spoon_mass"),
+        ("ingredient", {"name": "x", "stands_for": "salt-table", "spoon_mass": "8 g"}, "spoon"),
+        ("ingredient", {"name": "x", "stands_for": "salt-table", "spoon": "tbsp"}, "spoon_mass"),
+        ("ingredient", {"name": "x", "stands_for": "nitrite-salt", "nitrite": "60"}, "nitrite"),
+        ("ingredient", {"name": "x", "stands_for": "salt-rock-pink", "nitrite": "6"}, "nitrite"),
+        ("ingredient", {"name": "x", "stands_for": "salt-table", "sodium": "60"}, "sodium"),
+        ("ingredient", {"name": "x", "stands_for": "moonshine"}, "stands_for"),
+        ("vessel", {"name": "x", "shape": "round", "material": "glass", "depth": "9"}, "diameter"),
+        ("vessel", {"name": "x", "shape": "bag", "material": "glass"}, "litres"),
+        ("vessel", {"name": "x", "shape": "box", "material": "gold"}, "material"),
+    ],
+)  # fmt: skip
+def test_the_pantry_says_what_would_do(cook, quince, thing, typed, field):
+    answer = cook.post(f"/pantry/{thing}/", typed)
+    assert answer.status_code == 422
+    form = answer.context[f"{thing}_form"]
+    assert form.errors[field]
+    assert form["name"].value() == "x"
+
+
+def test_things_are_put_in_changed_and_taken_out(cook, quince):
+    typed = {"name": "Tall pot", "shape": "round", "material": "stainless", "diameter": "24 cm",
+             "depth": "20 cm"}  # fmt: skip
+    cook.post("/pantry/vessel/", typed)
+    pot = Vessel.objects.get(name="Tall pot")
+    assert (pot.diameter_mm, pot.depth_mm) == (240, 200)
+    cook.post(f"/pantry/vessel/{pot.pk}/", typed | {"depth": "25 cm"})
+    pot.refresh_from_db()
+    assert pot.depth_mm == 250
+    assert cook.get(f"/pantry/vessel/{pot.pk}/").status_code == 200
+    cook.post(f"/pantry/vessel/{pot.pk}/remove/")
+    assert not Vessel.objects.filter(name="Tall pot").exists()
+    assert cook.post("/pantry/spaceship/", typed).status_code == 404
