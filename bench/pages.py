@@ -49,6 +49,12 @@ def main() -> None:
         "school": "model",
     }  # fmt: skip
     _measure("keystroke: POST /feasts/2/answer/", lambda: client.post("/feasts/2/answer/", typed))
+    recipe = {
+        "text": "2 qt water\n1 cup coarse salt\n½ cup brown sugar\n1½ tbsp pink curing salt",
+        "method": "even-brine", "cups": "us", "used": "100", "days": "5", "is_scaled": "on",
+    }  # fmt: skip
+    path = "/dishes/2/recipe/answer/"
+    _measure(f"recipe: POST {path}", lambda: client.post(path, recipe))
 
 
 def _measure(name, ask) -> None:

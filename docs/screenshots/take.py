@@ -7,9 +7,16 @@ from playwright.sync_api import Page, sync_playwright
 
 HERE = Path(__file__).parent
 SIZES = {"wall": (1280, 800), "phone": (390, 844)}
+ON_THE_PHONE = ("weigh-up", "recipe", "passage", "rounds", "feast")
+RECIPE = "2 qt water\n1 cup coarse salt\n½ cup brown sugar\n1½ tbsp pink curing salt\n3 bay leaves"
 BEFORE, NOW = "2027-03-05T08:00", "2027-03-18T19:12"
 VIEWS = {
     "weigh-up": ("/dishes/1/weigh-up/", BEFORE),
+    "recipe": ("/dishes/1/recipe/", BEFORE),
+    "weighing": ("/dishes/1/weighing/", BEFORE),
+    "label": ("/dishes/1/label/", NOW),
+    "pantry": ("/pantry/", NOW),
+    "shopping": ("/shopping/", BEFORE),
     "weigh-up-kept": ("/dishes/1/weigh-up/", NOW),
     "passage": ("/dishes/1/passage/", NOW),
     "rounds": ("/dishes/1/rounds/", NOW),
@@ -34,8 +41,13 @@ def main(address: str) -> None:
             page.get_by_label("Password").fill("lantern-night")
             page.get_by_role("button", name="Sign in").click()
             for view, (path, moment) in VIEWS.items():
+                if size == "phone" and view not in ON_THE_PHONE:
+                    continue
                 _set_clock(page, moment)
                 page.goto(path)
+                if view == "recipe":
+                    page.get_by_label("The recipe, one thing a line").fill(RECIPE)
+                    page.get_by_text("It comes to").wait_for()
                 page.screenshot(path=HERE / f"{view}-{size}.png", full_page=size == "phone")
         browser.close()
 

@@ -14,7 +14,7 @@ class KitchenForm(forms.Form):
         kwargs.setdefault("label_suffix", "")
         super().__init__(*args, **kwargs)
         for name, field in self.fields.items():
-            field.widget.attrs["aria-describedby"] = f"id_{name}-message"
+            field.widget.attrs["aria-describedby"] = f"{self[name].auto_id}-message"
             if isinstance(field, QuantityField):
                 field.units = units
 

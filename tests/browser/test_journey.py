@@ -55,16 +55,50 @@ def test_from_the_scale_to_the_table(signed_in):
     assert len(book.walk("VALARM")) == len(titles)
 
     page.get_by_role("link", name="Rounds", exact=True).click()
-    for title in ("Buy", "Trim and weigh", "Dry cure: begin"):
+    for title in ("Buy", "Trim and weigh", "Dry cure, bagged: begin"):
         expect(page.locator("#first-heading")).to_have_text(title)
         page.get_by_role("button", name=f"Done: {title}").click()
-    expect(page.get_by_text("Now: dry cure")).to_be_visible()
+    expect(page.get_by_text("Now: dry cure, bagged")).to_be_visible()
     page.get_by_role("button", name="Done: Turn the bag").click()
     expect(page.locator(".log")).to_contain_text("Turned")
     page.get_by_role("button", name="Undo the last one").click()
     expect(page.locator(".log")).not_to_contain_text("Turned")
     page.get_by_role("link", name="Weigh-up").click()
     expect(page.get_by_text("The meat is in")).to_be_visible()
+
+
+def test_a_recipe_in_cups_becomes_the_mix_and_is_weighed_out(signed_in):
+    page = signed_in
+    page.goto("/feasts/new/")
+    page.get_by_label("What is it called?").fill("Sorrel supper")
+    page.get_by_label("Date").fill("2027-04-20")
+    page.get_by_label("Hour to eat").fill("19:00")
+    page.get_by_role("button", name="Next: its dish").click()
+    page.get_by_label("Name of the dish").fill("Belly")
+    page.get_by_label("Weight, trimmed").fill("1.2 kg")
+    page.get_by_label("Thickest part").fill("40 mm")
+    page.get_by_label("Dry cure, bagged").check()
+    page.get_by_role("button", name="Make the plan").click()
+    page.get_by_role("link", name="Check a recipe").click()
+    page.get_by_label("How", exact=True).select_option("Even brine")
+    text = "1 qt water\n1 cup coarse salt\n1 tbsp pink salt\n2 cups pixie dust"
+    page.get_by_label("The recipe, one thing a line").press_sequentially(text)
+    expect(page.get_by_text("One seasons, the other can kill")).to_be_visible()
+    page.get_by_label("What is “1 tbsp pink salt”?").select_option("Pink rock salt")
+    page.get_by_label("What is “2 cups pixie dust”?").select_option("leave it out")
+    expect(page.get_by_text("it cures nothing and turns nothing pink")).to_be_visible()
+    expect(page.get_by_text("With another salt")).to_be_visible()
+    assert Axe().run(page).violations_count == 0
+    page.get_by_role("button", name="Take it, put right").click()
+    expect(page.get_by_text("is the mix of this dish now")).to_be_visible()
+    expect(page.get_by_label("Even brine")).to_be_checked()
+    page.get_by_role("link", name="Weigh it out").click()
+    page.get_by_role("button", name="Weighed Salt as asked").click()
+    page.get_by_text("another amount").first.click()
+    page.get_by_label("Really weighed").first.fill("1.5 kg")
+    page.get_by_role("button", name="Write it down").first.click()
+    expect(page.get_by_text("worked out anew")).to_be_visible()
+    expect(page.get_by_text("more salt")).to_be_visible()
 
 
 def test_the_salt_moves_with_the_slider(signed_in):
@@ -147,10 +181,9 @@ def test_by_keyboard_alone(page):
     write("Weight, trimmed", "2.1 kg")
     write("Thickest part", "60 mm")
     tab_to("Even brine")
-    page.keyboard.press("ArrowDown")
-    page.keyboard.press("ArrowDown")
-    tab_to("Pink")
-    page.keyboard.press("Space")
+    for _ in range(4):
+        page.keyboard.press("ArrowDown")
+    write("Curing salt", "None")
     press("Make the plan")
     expect(page.get_by_text("It can be done")).to_be_visible()
     press("Passage")
@@ -168,7 +201,8 @@ def test_nothing_stands_in_anybodys_way(signed_in, scheme, size):
     page.emulate_media(color_scheme=scheme)
     page.set_viewport_size({"width": size[0], "height": size[1]})
     paths = ("/", "/feasts/new/", "/feasts/1/", "/dishes/1/weigh-up/", "/dishes/1/passage/",
-             "/dishes/1/rounds/", "/house/", "/no-such-page/")  # fmt: skip
+             "/dishes/1/rounds/", "/dishes/1/recipe/", "/dishes/1/weighing/", "/dishes/1/cold/",
+             "/dishes/1/label/", "/pantry/", "/shopping/", "/house/", "/no-such-page/")  # fmt: skip
     for path in paths:
         page.goto(path)
         _looks_sound(page, path)

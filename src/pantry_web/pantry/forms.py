@@ -10,7 +10,7 @@ from pantry_core.rules.ingredients import INGREDIENTS
 from pantry_core.vessels.fit import NEEDED
 from pantry_web.fields import NumberField, QuantityField
 from pantry_web.forms import KitchenForm
-from pantry_web.kitchens.models import Kitchen
+from pantry_web.kitchens.models import Kitchen, Place
 from pantry_web.pantry.models import MATERIALS, SHAPES, Ingredient, Scale, Vessel
 
 SPOONS = [
@@ -116,6 +116,23 @@ class IngredientForm(KitchenForm):
             "spoon_mass": thing.spoon_g, "nitrite": thing.nitrite_pct,
             "nitrate": thing.nitrate_pct, "sodium": thing.sodium_mg, "stock": thing.stock_g,
         }  # fmt: skip
+
+
+class PlaceForm(KitchenForm):
+    """How much fits into a place at once: of the fridge litres, else pieces."""
+
+    capacity = NumberField(0, 2000, label="Fits at once")
+
+    def save(self, kitchen: Kitchen, thing: Place | None) -> None:
+        """Keep it; places are given, so there is always one."""
+        if thing is not None:
+            thing.capacity = self.kept("capacity")
+            thing.save()
+
+    @staticmethod
+    def as_it_is(thing: Place) -> dict[str, object]:
+        """A place as the form shows it."""
+        return {"capacity": thing.capacity}
 
 
 class VesselForm(KitchenForm):

@@ -8,15 +8,18 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_POST
 
 from pantry_web.kitchens.access import kitchen_of
-from pantry_web.kitchens.models import Kitchen
-from pantry_web.pantry.forms import IngredientForm, ScaleForm, VesselForm
+from pantry_web.kitchens.models import Kitchen, Place
+from pantry_web.pantry.forms import IngredientForm, PlaceForm, ScaleForm, VesselForm
 from pantry_web.pantry.models import Ingredient, Scale, Vessel
 
 KINDS: dict[str, tuple[type[Any], type[Any]]] = {
     "scale": (Scale, ScaleForm),
     "ingredient": (Ingredient, IngredientForm),
     "vessel": (Vessel, VesselForm),
+    "place": (Place, PlaceForm),
 }
+GIVEN = ("place",)
+"""What every kitchen has: it can be changed, not added to or taken out."""
 MOST_THINGS = 500
 
 
@@ -29,8 +32,8 @@ def pantry(request: HttpRequest) -> HttpResponse:
 def add_thing(request: HttpRequest, thing: str) -> HttpResponse:
     """Put something into the pantry."""
     kitchen = kitchen_of(request)
-    model, form_class = _kind(thing)
-    form = form_class(request.POST, units=kitchen.units)
+    model, form_class = _kind(thing, can_be_given=False)
+    form = form_class(request.POST, units=kitchen.units, auto_id=f"id_{thing}_%s")
     if form.is_valid() and model.objects.filter(kitchen=kitchen).count() >= MOST_THINGS:
         form.add_error("name", "The pantry is full; take something out first.")
     if form.is_valid():
@@ -58,14 +61,14 @@ def change_thing(request: HttpRequest, thing: str, thing_id: int) -> HttpRespons
 @require_POST
 def remove_thing(request: HttpRequest, thing: str, thing_id: int) -> HttpResponse:
     """Take something out of the pantry."""
-    model, _ = _kind(thing)
+    model, _ = _kind(thing, can_be_given=False)
     get_object_or_404(model, kitchen=kitchen_of(request), pk=thing_id).delete()
     messages.success(request, "Taken out.")
     return redirect("pantry")
 
 
-def _kind(thing: str) -> tuple[type[Any], type[Any]]:
-    if thing not in KINDS:
+def _kind(thing: str, *, can_be_given: bool = True) -> tuple[type[Any], type[Any]]:
+    if thing not in KINDS or (thing in GIVEN and not can_be_given):
         raise Http404
     return KINDS[thing]
 
@@ -74,7 +77,9 @@ def _page(
     request: HttpRequest, kitchen: Kitchen, bad: tuple[str, Any] | None = None
 ) -> HttpResponse:
     forms = {
-        f"{thing}_form": form_class(units=kitchen.units) for thing, (_, form_class) in KINDS.items()
+        f"{thing}_form": form_class(units=kitchen.units, auto_id=f"id_{thing}_%s")
+        for thing, (_, form_class) in KINDS.items()
+        if thing not in GIVEN
     }
     if bad is not None:
         forms[f"{bad[0]}_form"] = bad[1]
@@ -82,6 +87,7 @@ def _page(
         "scales": kitchen.scales.all(),
         "ingredients": kitchen.ingredients.all(),
         "vessels": kitchen.vessels.all(),
+        "places": kitchen.places.order_by("pk"),
         "bad": bad[0] if bad else "",
         **forms,
     }

@@ -38,6 +38,7 @@ class AskedLine:
     question: str
     problem: str
     is_heading: bool
+    is_left_out: bool
     factor: float
 
     @property
@@ -69,7 +70,7 @@ class ReadRecipe:
     def is_open(self) -> bool:
         """Whether a line still waits for an answer."""
         return any(
-            line.problem or (line.choices and line.key is None and not line.is_heading)
+            line.problem or (line.choices and line.key is None and not line.is_left_out)
             for line in self.lines
         )
 
@@ -102,7 +103,7 @@ def read_recipe(
     for i, line in enumerate(read_lines(text, cups)):
         asked = _asked(i, line, mix, house, answers, is_scaled=is_scaled)
         shown.append(asked)
-        if asked.key is None or asked.is_heading or asked.problem:
+        if asked.key is None or asked.is_heading or asked.is_left_out or asked.problem:
             continue
         document.append(_document_line(line, asked, house))
         if INGREDIENTS[asked.key].role == "spice" and line.amount is not None:
@@ -157,7 +158,8 @@ def _asked(
         choices=offered if asks and (len(offered) > 1 or line.must_answer) else (),
         question=line.question if own is None else "",
         problem=problem,
-        is_heading=line.is_heading or chosen == LEFT_OUT,
+        is_heading=line.is_heading,
+        is_left_out=chosen == LEFT_OUT,
         factor=grows,
     )
 

@@ -75,8 +75,9 @@ def cold(request: HttpRequest, dish_id: int) -> HttpResponse:
     kitchen = kitchen_of(request)
     view = outlook_of(request, dish_id)
     water_g = mix_of(view.dish).water_g or USUAL_WATER_G
+    split = {name: float(round(grams)) for name, grams in held_back(water_g).items()}
     first: dict[str, Any] = {
-        **held_back(water_g), "hot_c": BOILING_C, "cold_c": TAP_C, "ice_c": FREEZER_C,
+        **split, "hot_c": BOILING_C, "cold_c": TAP_C, "ice_c": FREEZER_C,
         "goal": FRIDGE_GOAL_C.value,
     }  # fmt: skip
     is_cooling = request.POST.get("what") == "cooling"
@@ -84,7 +85,9 @@ def cold(request: HttpRequest, dish_id: int) -> HttpResponse:
         request.POST if request.method == "POST" and not is_cooling else None,
         units=kitchen.units, initial=first,
     )  # fmt: skip
-    cooling_form = CoolingForm(request.POST if is_cooling else None, units=kitchen.units)
+    cooling_form = CoolingForm(
+        request.POST if is_cooling else None, units=kitchen.units, auto_id="id_pot_%s"
+    )
     asked = form
     if not form.is_bound:
         shown = {name: form.fields[name].prepare_value(value) for name, value in first.items()}

@@ -1,5 +1,9 @@
 """The label for the vessel."""
 
+from collections.abc import Sequence
+from datetime import datetime, timedelta
+from zoneinfo import ZoneInfo
+
 import segno
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
@@ -23,12 +27,39 @@ def label(request: HttpRequest, dish_id: int) -> HttpResponse:
     begins = (fact.started_at if fact else None) or (planned.start if planned else None)
     ends = (fact.ended_at if fact else None) or (planned.end if planned else None)
     rounds = [each.at for each in view.plan.rounds] if view.plan else []
-    mix = mix_of(view.dish)
+    mix, zone = mix_of(view.dish), ZoneInfo(view.dish.feast.time_zone)
     address = request.build_absolute_uri(reverse("rounds", args=[dish_id]))
+    lies = [at for at in rounds if begins and ends and begins < at < ends]
     context = {
         "dish": view.dish, "feast": view.dish.feast, "curing": curing, "begins": begins,
-        "ends": ends, "rounds": [at for at in rounds if begins and ends and begins < at < ends],
+        "ends": ends, "turns": runs(lies, zone),
         "mix": mix, "sheet": work_out(mix, house_of(kitchen)).sheet, "address": address,
         "qr": segno.make(address, error="m").svg_inline(scale=QR_SCALE, border=2, omitsize=True),
     }  # fmt: skip
     return render(request, "weighup/label.html", context)
+
+
+def runs(moments: Sequence[datetime], zone: ZoneInfo) -> list[str]:
+    """Moments in words, days on end at the same hour as one: Sat 13 to Sun 21 Mar, 08:45."""
+    local = sorted(each.astimezone(zone) for each in moments)
+    groups: list[list[datetime]] = []
+    for each in local:
+        last = groups[-1][-1] if groups else None
+        goes_on = (
+            last is not None
+            and last.time() == each.time()
+            and each.date() - last.date() == timedelta(days=1)
+        )
+        if goes_on:
+            groups[-1].append(each)
+        else:
+            groups.append([each])
+    told = []
+    for group in groups:
+        first, last = group[0], group[-1]
+        days = f"{first:%a %-d %b}"
+        if len(group) > 1:
+            same_month = first.month == last.month
+            days = f"{first:%a %-d}{'' if same_month else f' {first:%b}'} to {last:%a %-d %b}"
+        told.append(f"{days}, {first:%H:%M}")
+    return told
