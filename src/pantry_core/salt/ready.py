@@ -97,6 +97,7 @@ def work_out_tables() -> None:
                 table(shape, supply, share)
 
 
+@lru_cache(maxsize=512)
 def _in_a_bath(shape: Shape, bath: float) -> Vector:
     """The heart in parts of the even value, over TIMES, all salt being in the bath at first."""
     state = np.zeros(LAYERS + 1)
@@ -104,6 +105,7 @@ def _in_a_bath(shape: Shape, bath: float) -> Vector:
     return hearts_of(modes(shape, bath).later(state, TIMES), shape)
 
 
+@lru_cache(maxsize=512)
 def _under_dry_salt(shape: Shape, even: float) -> Vector:
     """The heart in parts of the even value, over TIMES, with saturation as 1."""
     held = modes(shape, HELD)

@@ -66,6 +66,14 @@ class Modes:
         return rows
 
 
+    def observed(self, concentrations: Vector, times: Vector, weights: Vector) -> Vector:
+        """A weighted sum of the concentrations at each of the times, without each of them."""
+        roots = np.sqrt(self.capacities)
+        past = np.minimum(np.outer(times, self.rates), GONE)
+        parts = (self.vectors.T @ (concentrations * roots)) * (self.vectors.T @ (weights / roots))
+        return np.asarray(np.exp(-past) @ parts)
+
+
 @lru_cache
 def shells(shape: Shape) -> Shells:
     """The layers of a shape."""

@@ -51,8 +51,8 @@ def lift_wait(
     if not FRACTIONS[0] <= fraction <= FRACTIONS[-1]:
         return None
     if bath is None:
-        lifts, readies = _lift_row(meat.shape, HELD, share)
-        at_lift, at_ready = (_between(FRACTIONS, row, fraction) for row in (lifts, readies))
+        rows = _lift_row(meat.shape, HELD, share)
+        at_lift, at_ready = (_between(FRACTIONS, row, fraction) for row in rows)
     else:
         within("ratio of the waters", bath, BATHS[0], BATHS[-1])
         left = min(int(np.searchsorted(BATHS, bath, side="right")) - 1, len(BATHS) - 2)
@@ -124,18 +124,26 @@ def _between(xs: Vector, ys: Vector | list[float], x: float) -> float:
 @lru_cache(maxsize=512)
 def _lift_row(shape: Shape, bath: float, share: float) -> tuple[Vector, Vector]:
     """Times to lift and to be ready for every fraction."""
+    lifts, hearts = _lifted(shape, bath)
+    rests = [_first(column, share, RESTS) for column in hearts.T]
+    return lifts, lifts + np.asarray(rests)
+
+
+@lru_cache(maxsize=256)
+def _lifted(shape: Shape, bath: float) -> tuple[Vector, Vector]:
+    """Times to lift, and the heart in parts of the mean while it rests, a column a fraction."""
     if bath == HELD:
         state, offset = np.full(LAYERS, -1.0), 1.0
     else:
         state, offset = np.zeros(LAYERS + 1), 0.0
         state[-1] = (1.0 + bath) / bath
     system, shares = modes(shape, bath), shells(shape).shares
-    means = offset + system.later(state, LIFTS)[:, :LAYERS] @ shares
+    weights = np.zeros(len(state))
+    weights[:LAYERS] = shares
+    means = offset + system.observed(state, LIFTS, weights)
     lifts = np.exp(np.interp(FRACTIONS, np.maximum.accumulate(means), np.log(LIFTS)))
     profiles = offset + system.later(state, lifts)[:, :LAYERS]
-    hearts = _heart_later(shape) @ profiles.T / (profiles @ shares)
-    rests = [_first(column, share, RESTS) for column in hearts.T]
-    return lifts, lifts + np.asarray(rests)
+    return lifts, _heart_later(shape) @ profiles.T / (profiles @ shares)
 
 
 @lru_cache(maxsize=8)
