@@ -43,7 +43,9 @@ class Dish:
     """
 
     id: str
+    name: str
     serve_at: datetime
+    has_own_hour: bool
     early: timedelta
     done: tuple[Step, ...]
     pending: tuple[Step, ...]
@@ -56,13 +58,19 @@ class Problem:
     """What is to be planned, in UTC."""
 
     now: datetime
+    serve_at: datetime
     zone: ZoneInfo
     wake: time
     sleep: time
     away: tuple[tuple[datetime, datetime], ...]
     cooks: int
     places: dict[str, float]
-    dish: Dish
+    dishes: tuple[Dish, ...]
+
+    @property
+    def horizon(self) -> datetime:
+        """The last hour at which anything is served."""
+        return max((self.serve_at, *(dish.serve_at for dish in self.dishes)))
 
 
 class WrongPlan(ValueError):
@@ -158,20 +166,27 @@ def resolve(request: PlanRequest) -> Problem:
     elif serve_at - now > timedelta(days=366):
         wrongs.append(("serve_at", "over a year ahead; an hour within a year would do"))
     away = []
-    for i, each in enumerate(request.away):
-        begin, end = read_instant(each.from_, zone), read_instant(each.to, zone)
+    for k, absence in enumerate(request.away):
+        begin, end = read_instant(absence.from_, zone), read_instant(absence.to, zone)
         if end <= begin:
-            wrongs.append((f"away.{i}.to", "coming home is after leaving"))
+            wrongs.append((f"away.{k}.to", "coming home is after leaving"))
         away.append((begin, end))
-    dish, dish_wrongs = _resolve_dish(request.dishes[0], zone, now, serve_at)
-    wrongs += dish_wrongs
-    if wrongs or dish is None:
+    dishes = []
+    for i, each in enumerate(request.dishes):
+        dish, dish_wrongs = _resolve_dish(i, each, zone, now, serve_at)
+        wrongs += dish_wrongs
+        if dish is not None:
+            dishes.append(dish)
+    if wrongs:
         raise WrongPlan(tuple(wrongs))
-    return Problem(now, zone, wake, sleep, tuple(away), request.cooks, dict(request.places), dish)
+    return Problem(
+        now, serve_at, zone, wake, sleep, tuple(away), request.cooks, dict(request.places),
+        tuple(dishes),
+    )  # fmt: skip
 
 
 def _resolve_dish(
-    request: DishRequest, zone: ZoneInfo, now: datetime, feast_at: datetime
+    i: int, request: DishRequest, zone: ZoneInfo, now: datetime, feast_at: datetime
 ) -> tuple[Dish | None, list[Wrong]]:
     def instant(text: str | None) -> datetime | None:
         return None if text is None else read_instant(text, zone)
@@ -183,8 +198,10 @@ def _resolve_dish(
     serve_at = instant(request.serve_at) or feast_at
     if (serve_at - feast_at) % GRID:
         wrongs.append(
-            ("dishes.0.serve_at", "a dish's own hour lies whole quarters from the feast's")
+            (f"dishes.{i}.serve_at", "a dish's own hour lies whole quarters from the feast's")
         )
+    if serve_at <= now and request.serve_at is not None:
+        wrongs.append((f"dishes.{i}.serve_at", "this hour is over; one after now would do"))
     steps = []
     for j, each in enumerate(request.steps):
         step = Step(
@@ -203,12 +220,12 @@ def _resolve_dish(
             ended_at=instant(each.ended_at),
             locked_start=instant(each.locked_start),
         )
-        wrongs += _fact_wrongs(f"dishes.0.steps.{j}", step, now)
+        wrongs += _fact_wrongs(f"dishes.{i}.steps.{j}", step, now)
         locked = step.locked_start
         if locked is not None and (locked - feast_at) % GRID:
             wrongs.append(
                 (
-                    f"dishes.0.steps.{j}.locked_start",
+                    f"dishes.{i}.steps.{j}.locked_start",
                     f"a locked start lies whole quarters from the feast at "
                     f"{feast_at.astimezone(zone):%H:%M}",
                 )
@@ -219,7 +236,7 @@ def _resolve_dish(
     last_fact = max(
         (j for j, step in enumerate(steps) if step.started_at or step.ended_at), default=-1
     )
-    steps, wrongs = _filled(steps, last_fact)
+    steps, wrongs = _filled(i, steps, last_fact)
     if wrongs:
         return None, wrongs
     running = last_fact >= 0 and steps[last_fact].ended_at is None
@@ -230,7 +247,9 @@ def _resolve_dish(
     return (
         Dish(
             id=request.id,
+            name=request.name or request.id,
             serve_at=serve_at,
+            has_own_hour=request.serve_at is not None,
             early=timedelta(minutes=request.early_max_min),
             done=tuple(steps[:first_pending]),
             pending=tuple(steps[first_pending:]),
@@ -257,7 +276,7 @@ def _fact_wrongs(path: str, step: Step, now: datetime) -> list[Wrong]:
     return wrongs
 
 
-def _filled(steps: list[Step], last_fact: int) -> tuple[list[Step], list[Wrong]]:
+def _filled(i: int, steps: list[Step], last_fact: int) -> tuple[list[Step], list[Wrong]]:
     """Give every step up to the last fact its start and end, from its neighbours where needed."""
     wrongs: list[Wrong] = []
     filled = list(steps)
@@ -268,7 +287,7 @@ def _filled(steps: list[Step], last_fact: int) -> tuple[list[Step], list[Wrong]]
         if started is None or (ended is None and j < last_fact):
             wrongs.append(
                 (
-                    f"dishes.0.steps.{j}",
+                    f"dishes.{i}.steps.{j}",
                     "a later step has begun; say when this one started and ended",
                 )
             )

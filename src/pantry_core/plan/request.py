@@ -6,6 +6,8 @@ from pydantic import Field, ValidationInfo, field_validator
 
 from pantry_core.document import Document, wrong
 
+MOST_DISHES = 40
+
 Name = Annotated[str, Field(min_length=1, max_length=100)]
 Hours = Annotated[float, Field(ge=0, le=24 * 366)]
 
@@ -55,6 +57,7 @@ class DishRequest(Document):
     """One dish: its own hour where it has one, how early it may be done [min], its steps."""
 
     id: Name
+    name: Annotated[str, Field(max_length=200)] | None = None
     early_max_min: Annotated[float, Field(ge=0, le=24 * 60)] = 0.0
     serve_at: str | None = None
     steps: Annotated[tuple[StepRequest, ...], Field(strict=False, min_length=1, max_length=40)]
@@ -78,11 +81,13 @@ class PlanRequest(Document):
     away: Annotated[tuple[Away, ...], Field(strict=False, max_length=200)] = ()
     cooks: Annotated[int, Field(ge=1, le=20)] = 1
     places: dict[str, Annotated[float, Field(ge=0, le=10_000)]] = {}
-    dishes: Annotated[tuple[DishRequest, ...], Field(strict=False, min_length=1)]
+    dishes: Annotated[
+        tuple[DishRequest, ...], Field(strict=False, min_length=1, max_length=MOST_DISHES)
+    ]
 
     @field_validator("dishes")
     @classmethod
-    def _one_dish(cls, dishes: tuple[DishRequest, ...]) -> tuple[DishRequest, ...]:
-        if len(dishes) > 1:
-            raise wrong("not_yet", "more than one dish is not planned yet; one would do")
+    def _told_apart(cls, dishes: tuple[DishRequest, ...]) -> tuple[DishRequest, ...]:
+        if len({dish.id for dish in dishes}) < len(dishes):
+            raise wrong("twice", "two dishes have the same id; each needs its own")
         return dishes

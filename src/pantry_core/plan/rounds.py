@@ -2,7 +2,7 @@
 
 from bisect import bisect_right
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 
 from pantry_core.plan.grid import Grid, Span
@@ -63,6 +63,69 @@ def visits(
         if is_late:
             late.append(last)
     return Visits(tuple(at), tuple(late))
+
+
+@dataclass(slots=True)
+class Tended:
+    """A step that wants rounds: from its start or last round until its end."""
+
+    key: tuple[str, str]
+    last: datetime
+    end: datetime
+    every_s: int
+    jobs: list[datetime] = field(default_factory=list)
+    late: list[datetime] = field(default_factory=list)
+
+    def wants_more(self) -> bool:
+        """Whether another round must come before the step ends."""
+        return (self.end - self.last).total_seconds() > MOST * self.every_s
+
+
+def gathered(steps: Sequence[Tended], present: Sequence[Span], grid: Grid) -> None:
+    """Give every step its rounds so that as few visits as will do serve them all.
+
+    Each visit comes when the first of the open rounds can wait no longer, and serves every step
+    that is under way: a later round never brings the following one forward, so no other choice
+    needs fewer visits. Then each step keeps only those of its visits that it needs.
+
+    Parameters: steps, whose `jobs` and `late` are filled; present, sorted spans in which somebody
+    is awake and at home; grid.
+    """
+    starts = {id(each): each.last for each in steps}
+    moments: list[datetime] = []
+    while True:
+        due = [
+            found[0]
+            for each in steps
+            if each.wants_more()
+            and (found := next_round(each.last, each.every_s, present, grid)) is not None
+            and found[0] < each.end
+        ]
+        if not due:
+            break
+        moment = min(due)
+        moments.append(moment)
+        for each in steps:
+            if each.last < moment < each.end:
+                each.last = moment
+    for each in steps:
+        each.last = starts[id(each)]
+        _keep_what_is_needed(each, moments, present, grid)
+
+
+def _keep_what_is_needed(
+    each: Tended, moments: Sequence[datetime], present: Sequence[Span], grid: Grid
+) -> None:
+    """Of the visits take the last that is in time, again and again."""
+    while each.wants_more():
+        found = next_round(each.last, each.every_s, present, grid)
+        if found is None or found[0] >= each.end:
+            return
+        fit = [at for at in moments if each.last < at <= found[0]]
+        each.last = fit[-1] if fit else found[0]
+        each.jobs.append(each.last)
+        if found[1] and each.last == found[0]:
+            each.late.append(each.last)
 
 
 def _within(begin: datetime, latest: datetime, closes: datetime, grid: Grid) -> datetime:

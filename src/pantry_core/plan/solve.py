@@ -1,207 +1,244 @@
 """The best plan, in the order of weight: wishes first, then start late, then few visits."""
 
-from collections import defaultdict
-from dataclasses import dataclass
-from datetime import datetime, timedelta
+from collections.abc import Callable
+from dataclasses import dataclass, field
+from datetime import datetime
 
 from ortools.sat.python import cp_model
 
-from pantry_core.plan.grid import Grid, Span, awake_spans, home_spans, overlap
-from pantry_core.plan.model import Model, build, solve
-from pantry_core.plan.problem import Problem, Step
-from pantry_core.plan.result import Job, Plan, PlannedStep, PlanNotice, Round
-from pantry_core.plan.rounds import MOST, visits
+from pantry_core.plan.assemble import assembled
+from pantry_core.plan.grid import SLOT_S, awake_spans, home_spans, overlap
+from pantry_core.plan.model import (
+    LONGEST,
+    DishModel,
+    Model,
+    build,
+    say_hour_by_hour,
+    slots_of,
+    solve,
+)
+from pantry_core.plan.problem import Problem
+from pantry_core.plan.result import Plan, PlannedStep
 from pantry_core.plan.visits import count_visits
 from pantry_core.plan.why import explain
-from pantry_core.rules import Mark
+
+WISH_LIMIT, LATE_LIMIT, VISIT_LIMIT, SLACK_LIMIT = 3.0, 0.4, 0.4, 0.4
+"""Deterministic seconds for each wish, and for the slack of all steps together."""
+
+Progress = Callable[[float, float], bool]
+"""Told of each better plan: its deviation and the bound [h]; answers whether to stop with it."""
+
+
+class _Watch(cp_model.CpSolverSolutionCallback):
+    """Passes every better plan on, and stops when asked to."""
+
+    def __init__(self, progress: Progress) -> None:
+        super().__init__()
+        self._progress = progress
+
+    def on_solution_callback(self) -> None:
+        """A better plan was found."""
+        if self._progress(self.objective_value / 3600, self.best_objective_bound / 3600):
+            self.stop_search()
 
 
 @dataclass
 class _Search:
-    """The model as it is narrowed, the best solution so far, and whether all of it is proven."""
+    """The model as it is narrowed, the best solution so far, and how much of it is proven."""
 
     model: Model
-    best: cp_model.CpSolver
-    proven: bool
+    best: list[int]
+    gap: float
+    values: dict[int, int] = field(default_factory=dict)
 
-    def improve(self) -> None:
+    def improve(self, limit: float) -> cp_model.CpSolver | None:
         """Solve for the present objective; the old solution stays when none is found."""
-        status, found = solve(self.model, hint=self.best)
-        self.proven = self.proven and status == cp_model.OPTIMAL
+        status, found = solve(self.model, hint=self.best, limit=limit)
         if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
-            self.best = found
+            self.best = slots_of(self.model, found)
+            if status == cp_model.FEASIBLE:
+                self.gap = max(self.gap, _gap(found))
+            return found
+        self.gap = max(self.gap, 1.0)
+        return None
 
 
-def plan(problem: Problem) -> Plan:
-    """Plan one dish backwards from its hour.
+def plan(problem: Problem, progress: Progress | None = None) -> Plan:
+    """Plan a feast backwards from its hour.
 
-    Parameters: problem, times in UTC, windows [s].
-    Returns: the plan, its instants in the problem's zone; `slack_h` [h]; when there is none, why,
-    and the earliest hour it could be served with the present start. The same problem gives the same
-    plan.
+    Parameters: problem, times in UTC, windows [s]; progress, told of every better plan, may stop
+    with the best so far.
+    Returns: the plan, its instants in the problem's zone; `slack_h` [h]; `gap` of the first wish
+    that is not proven best; when there is no plan, why, and the earliest hour the feast could be
+    served with the present start. The same problem gives the same plan.
     Raises: nothing.
     Source: the rules of the `plan` document; constraint solving by OR-Tools CP-SAT.
     """
-    if not problem.dish.pending:
-        return _assembled(problem, _past(problem), [], 0.0)
-    horizon = problem.dish.serve_at
-    awake = awake_spans(problem, problem.now, horizon)
-    home = home_spans(problem, problem.now, horizon)
+    if not any(dish.pending for dish in problem.dishes):
+        return assembled(problem, _past(problem), [], 0.0)
+    awake = awake_spans(problem, problem.now, problem.horizon)
+    home = home_spans(problem, problem.now, problem.horizon)
     present = overlap(awake, home)
-    model = _kept(build(problem, awake, home, horizon))
-    wish = _wish(model)
-    model.cp.minimize(wish)
-    status, solver = solve(model)
+
+    def fresh() -> Model:
+        return build(problem, awake, home, problem.horizon, is_kept=True)
+
+    model = fresh()
+    say_hour_by_hour(model, problem.cooks)
+    model.cp.minimize(_wish(model))
+    watch = _Watch(progress) if progress else None
+    status, solver = solve(model, limit=WISH_LIMIT, callback=watch)
     if status == cp_model.INFEASIBLE:
         return explain(problem)
-    if status == cp_model.UNKNOWN:
+    if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         return Plan(status="unsettled")
-    hours, bound = solver.objective_value / 3600, solver.best_objective_bound / 3600
-    search = _Search(model, solver, status == cp_model.OPTIMAL)
-    model.cp.add(wish <= round(solver.objective_value))
-    if model.begun_s is None:
-        model.cp.maximize(model.bounds[0])
-        search.improve()
-        model.cp.add(model.bounds[0] >= search.best.value(model.bounds[0]))
-    if count_visits(model, problem, present):
-        search.improve()
-    latest = _latest_starts(_kept(build(problem, awake, home, horizon)))
+    gap = 0.0 if status == cp_model.OPTIMAL else _gap(solver, per=3600)
+    search = _Search(fresh(), slots_of(model, solver), gap)
+    search.model.cp.add(_wish(search.model) <= round(solver.objective_value))
+    _start_late(search)
+    if count_visits(search.model, problem, present):
+        search.improve(VISIT_LIMIT)
+    latest, first_latest = _latest_starts(fresh(), search.best)
     steps = _past(problem) + _pending(problem, search, latest)
-    gap = 0.0 if search.proven else (hours - bound) / max(1.0, hours)
-    first_latest = latest.get(0)
-    return _assembled(
+    order = {dish.id: i for i, dish in enumerate(problem.dishes)}
+    return assembled(
         problem,
-        steps,
+        sorted(steps, key=lambda each: order[each.dish]),
         present,
-        gap,
-        status="optimal" if search.proven else "feasible",
+        search.gap,
         latest_start=None if first_latest is None else model.grid.moment(first_latest),
-        overrun=problem.dish.pending[0].id if model.overrun else None,
+        overrun=[each.dish.pending[0] for each in model.dishes if each.overrun],
     )
 
 
-def _kept(model: Model) -> Model:
-    """The model with all of its named constraints in force."""
-    model.cp.add_bool_and(list(model.groups.values()))
-    return model
+def _gap(solver: cp_model.CpSolver, per: float = 4.0) -> float:
+    """How far the best may still be, in parts of it; `per` units of the objective are an hour."""
+    value, bound = solver.objective_value / per, solver.best_objective_bound / per
+    return abs(value - bound) / max(1.0, abs(value))
+
+
+def _start_late(search: _Search) -> None:
+    """The feast's first start as late as can be, then every dish's."""
+    model = search.model
+    firsts = [each.bounds[0] for each in model.dishes if each.begun_s is None]
+    if not firsts:
+        return
+    first = _first(model, firsts)
+    model.cp.maximize(first)
+    found = search.improve(LATE_LIMIT)
+    if found is not None:
+        model.cp.add(first >= found.value(first))
+    if len(firsts) > 1:
+        model.cp.maximize(cp_model.LinearExpr.sum(firsts))
+        found = search.improve(LATE_LIMIT)
+        if found is not None:
+            total = sum(found.value(each) for each in firsts)
+            model.cp.add(cp_model.LinearExpr.sum(firsts) >= total)
+
+
+def _first(model: Model, firsts: list[cp_model.IntVar]) -> cp_model.IntVar:
+    """The earliest of some starts, or anything before it."""
+    first = model.cp.new_int_var(-LONGEST, LONGEST, "first")
+    for each in firsts:
+        model.cp.add(first <= each)
+    return first
 
 
 def _wish(model: Model) -> cp_model.LinearExprT:
     """Total deviation from the wished lengths [s]; a step past its time wishes to end."""
     deviations = []
-    for i, step in enumerate(model.steps):
-        wished = step.max_s if i == 0 and model.overrun else step.prefer_s
-        if wished is None:
-            continue
-        deviation = model.cp.new_int_var(0, 2**40, f"deviation-{i}")
-        model.cp.add_abs_equality(deviation, model.length_s(i) - wished)
-        deviations.append(deviation)
+    for each in model.dishes:
+        for i, step in enumerate(each.dish.pending):
+            wished = step.max_s if i == 0 and each.overrun else step.prefer_s
+            if wished is None:
+                continue
+            deviations.append(_deviation(model, each, i, wished))
     return cp_model.LinearExpr.sum(deviations)
 
 
-def _latest_starts(model: Model) -> dict[int, int]:
-    """Latest slot at which each step with an open start could begin, the others moving."""
-    latest = {}
-    for i in model.planned():
-        model.cp.maximize(model.bounds[i])
-        _, solver = solve(model)
-        latest[i] = solver.value(model.bounds[i])
-    return latest
+def _deviation(model: Model, each: DishModel, i: int, wished: int) -> cp_model.IntVar:
+    """Deviation of a length from the wished one [s].
+
+    A length between two quarter hours cannot be, so the least deviation is that of the nearer one;
+    said to the solver, with the line between the two, this saves it most of the proof.
+    """
+    length = each.length_s(i)
+    part = (each.begun_s or 0) % SLOT_S if i == 0 and each.begun_s is not None else 0
+    over = (wished + part) % SLOT_S
+    under = SLOT_S - over
+    deviation = model.cp.new_int_var(min(over, under), 2**40, f"deviation-{each.index}-{i}")
+    model.cp.add(deviation >= length - wished)
+    model.cp.add(deviation >= wished - length)
+    # Through the points (wished - over, over) and (wished + under, under).
+    model.cp.add(SLOT_S * deviation >= SLOT_S * over + (under - over) * (length - wished + over))
+    return deviation
+
+
+def _latest_starts(model: Model, best: list[int]) -> tuple[dict[tuple[int, int], int], int | None]:
+    """Latest slot at which each open step, and the feast, could begin, the others moving.
+
+    What one answer shows to be possible spares asking again; what nobody proves in time is given as
+    far as it was found.
+    """
+    bounds = [(each, i) for each in model.dishes for i in range(len(each.bounds))]
+    reached = {(each.index, i): slot for (each, i), slot in zip(bounds, best, strict=True)}
+    open_steps = [(each, i) for each in model.dishes for i in each.planned()]
+    highest = {(each.index, i): _highest(each, i) for each, i in open_steps}
+    spent, first_latest = 0.0, None
+
+    def ask(objective: cp_model.LinearExprT) -> cp_model.CpSolver | None:
+        nonlocal spent
+        if spent >= SLACK_LIMIT:
+            return None
+        model.cp.maximize(objective)
+        status, solver = solve(model, hint=best, limit=SLACK_LIMIT - spent)
+        spent += solver.response_proto.deterministic_time
+        if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+            return None
+        for each, i in open_steps:
+            key = (each.index, i)
+            reached[key] = max(reached[key], solver.value(each.bounds[i]))
+        return solver
+
+    ask(cp_model.LinearExpr.sum([each.bounds[i] for each, i in open_steps]))
+    firsts = [each.bounds[0] for each in model.dishes if each.begun_s is None]
+    if firsts:
+        first = firsts[0] if len(firsts) == 1 else _first(model, firsts)
+        solver = ask(first)
+        first_latest = None if solver is None else solver.value(first)
+    for each, i in reversed(open_steps):
+        if reached[each.index, i] < highest[each.index, i]:
+            ask(each.bounds[i])
+    return reached, first_latest
+
+
+def _highest(each: DishModel, i: int) -> int:
+    """The last slot that the rules of its own dish leave a start."""
+    return int(each.bounds[i].proto.domain[-1])
 
 
 def _past(problem: Problem) -> list[PlannedStep]:
-    dish = problem.dish
     return [
         PlannedStep(dish.id, step.id, step.started_at, step.ended_at, 0.0)
+        for dish in problem.dishes
         for step in dish.done
         if step.started_at is not None and step.ended_at is not None
     ]
 
 
-def _pending(problem: Problem, search: _Search, latest: dict[int, int]) -> list[PlannedStep]:
-    dish, model = problem.dish, search.model
-    slots = [search.best.value(bound) for bound in model.bounds]
-    moments = [model.grid.moment(slot) for slot in slots]
-    if dish.begun_at is not None:
-        moments[0] = dish.begun_at
-    return [
-        PlannedStep(
-            dish.id, step.id, moments[i], moments[i + 1], (latest.get(i, slots[i]) - slots[i]) / 4
-        )
-        for i, step in enumerate(dish.pending)
-    ]
-
-
-def _assembled(
-    problem: Problem,
-    steps: list[PlannedStep],
-    present: list[Span],
-    gap: float,
-    *,
-    status: str = "optimal",
-    latest_start: datetime | None = None,
-    overrun: str | None = None,
-) -> Plan:
-    dish, zone = problem.dish, problem.zone
-    by_id = {step.id: step for step in (*dish.done, *dish.pending)}
-    jobs: dict[datetime, list[Job]] = defaultdict(list)
-    notices = []
-    pending = {step.id for step in dish.pending}
-    for planned in steps:
-        step = by_id[planned.step]
-        for done in step.rounds_done:
-            jobs[done].append(Job(dish.id, step.id))
-        if step.every_s is None or step.id not in pending:
-            continue
-        last = max((planned.start, *step.rounds_done))
-        found = visits(
-            last,
-            planned.end,
-            step.every_s,
-            present,
-            Grid(dish.serve_at),
-        )
-        for moment in found.at:
-            jobs[moment].append(Job(dish.id, step.id))
-        overdue = last + timedelta(seconds=MOST * step.every_s) < problem.now
-        for i, moment in enumerate(found.late):
-            is_overdue = overdue and i == 0
-            notices.append(_late_round(step, moment.astimezone(zone), is_overdue=is_overdue))
-    if overrun is not None:
-        notices.append(_overrun(overrun))
-    return Plan(
-        status="optimal" if status == "optimal" else "feasible",
-        gap=gap,
-        steps=tuple(
-            PlannedStep(
-                each.dish,
-                each.step,
-                each.start.astimezone(zone),
-                each.end.astimezone(zone),
-                each.slack_h,
-            )
-            for each in steps
-        ),
-        rounds=tuple(Round(at.astimezone(zone), tuple(jobs[at])) for at in sorted(jobs)),
-        latest_start=(latest_start or steps[0].start).astimezone(zone) if steps else None,
-        notices=tuple(notices),
-    )
-
-
-def _late_round(step: Step, at: datetime, *, is_overdue: bool) -> PlanNotice:
-    if is_overdue:
-        code, cause = "round-overdue", f"A round on {step.id} is overdue"
-    else:
-        code = "round-late"
-        cause = f"Nobody is awake and at home in time for a round on {step.id}"
-    text = f"{cause}; it comes on {at:%A} at {at:%H:%M}."
-    return PlanNotice("caution", code, text, str(Mark.PRACTICE))
-
-
-def _overrun(step_id: str) -> PlanNotice:
-    return PlanNotice(
-        "caution",
-        "past-its-time",
-        f"{step_id} is past its longest time and goes on to the next possible moment.",
-        str(Mark.PRACTICE),
-    )
+def _pending(
+    problem: Problem, search: _Search, latest: dict[tuple[int, int], int]
+) -> list[PlannedStep]:
+    found: list[PlannedStep] = []
+    at = 0
+    for each in search.model.dishes:
+        count = len(each.bounds)
+        slots = search.best[at : at + count]
+        at += count
+        moments: list[datetime] = [search.model.grid.moment(slot) for slot in slots]
+        if each.dish.begun_at is not None:
+            moments[0] = each.dish.begun_at
+        for i, step in enumerate(each.dish.pending):
+            slack = latest.get((each.index, i), slots[i]) - slots[i] if i in each.planned() else 0
+            found.append(PlannedStep(each.dish.id, step.id, moments[i], moments[i + 1], slack / 4))
+    return found

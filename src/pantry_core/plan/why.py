@@ -5,14 +5,19 @@ from datetime import datetime, timedelta
 
 from ortools.sat.python import cp_model
 
-from pantry_core.plan.grid import awake_spans, home_spans
+from pantry_core.plan.grid import SLOT_S, awake_spans, home_spans
 from pantry_core.plan.model import Group, Model, Rule, build, solve
-from pantry_core.plan.problem import Problem, Step
+from pantry_core.plan.problem import Dish, Problem, Step
 from pantry_core.plan.result import Plan, Why
 
 LONGEST_AWAY = timedelta(days=30)
 """How long after its hour a dish is still looked for, beyond its own least length."""
 
+
+EARLIEST_LIMIT, WHY_LIMIT = 6.0, 3.0
+"""Deterministic seconds to look for an hour, and for each look at what collides."""
+BEYOND = 400 * 24 * 4
+"""Slots after the hour within which another is looked for."""
 
 OF_THE_HOUR: tuple[Rule, ...] = ("too-late", "not-yet")
 """Kinds of constraint that keep a dish to its hour."""
@@ -23,7 +28,7 @@ def explain(problem: Problem) -> Plan:
 
     Parameters: problem, known to have no plan.
     Returns: the plan document of status infeasible: `why`, of which no reason can be left out, and
-    `earliest_serve`, the first quarter hour at which the dish could be served when it is begun now
+    `earliest_serve`, the first quarter hour at which the feast could be served when it is begun now
     or goes on from where it is, None when no hour would do.
     Raises: nothing.
     """
@@ -37,30 +42,43 @@ def explain(problem: Problem) -> Plan:
 
 
 def earliest_serve(problem: Problem) -> datetime | None:
-    """The first quarter hour at which the dish could be served, begun now or going on.
+    """The first quarter hour at which the feast could be served, begun now or going on.
+
+    Dishes with an hour of their own keep to it.
 
     Parameters: problem.
     Returns: the instant in UTC, None when no hour within reach would do.
     Raises: nothing.
     """
     model = _reaching_beyond(problem)
-    model.cp.add_bool_and(
-        [literal for (_, rule), literal in model.groups.items() if rule not in OF_THE_HOUR]
-    )
-    model.cp.minimize(model.bounds[-1])
-    status, solver = solve(model)
+    followers = [each for each in model.dishes if not each.dish.has_own_hour]
+    if not followers:
+        return None
+    serve = model.cp.new_int_var(0, BEYOND, "serve")
+    for each in followers:
+        early = int(each.dish.early.total_seconds()) // SLOT_S
+        model.cp.add(each.bounds[-1] <= serve)
+        model.cp.add(each.bounds[-1] >= serve - early)
+    free = {(each.index, 0, rule) for each in followers for rule in OF_THE_HOUR}
+    model.cp.add_bool_and([literal for group, literal in model.groups.items() if group not in free])
+    model.cp.minimize(serve)
+    status, solver = solve(model, limit=EARLIEST_LIMIT)
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         return None
-    return model.grid.moment(solver.value(model.bounds[-1]))
+    return model.grid.moment(solver.value(serve))
 
 
 def _reaching_beyond(problem: Problem) -> Model:
-    """The model with room after the hour of serving."""
-    least = sum((timedelta(seconds=step.min_s) for step in problem.dish.pending), timedelta())
+    """The model with room after the hour of serving, each rule on its literal."""
+    least = max(
+        sum((timedelta(seconds=step.min_s) for step in dish.pending), timedelta())
+        for dish in problem.dishes
+    )
     home_again = max((until for _, until in problem.away), default=problem.now)
-    horizon = max(home_again, problem.dish.serve_at) + least + LONGEST_AWAY
+    horizon = max(home_again, problem.horizon) + least + LONGEST_AWAY
     awake = awake_spans(problem, problem.now, horizon)
-    return build(problem, awake, home_spans(problem, problem.now, horizon), horizon)
+    home = home_spans(problem, problem.now, horizon)
+    return build(problem, awake, home, horizon, is_kept=False)
 
 
 def _fewest(model: Model) -> list[Group]:
@@ -68,7 +86,7 @@ def _fewest(model: Model) -> list[Group]:
 
     The hour of serving is given; it is a reason of its own only where time alone does not suffice.
     """
-    of_the_hour = [group for group in model.groups if group[1] in OF_THE_HOUR]
+    of_the_hour = [group for group in model.groups if group[2] in OF_THE_HOUR]
     core = _colliding(model, of_the_hour)
     if core is None:
         model.cp.add_bool_and([model.groups[group] for group in of_the_hour])
@@ -84,7 +102,7 @@ def _colliding(model: Model, groups: Iterable[Group]) -> list[Group] | None:
     """Those of the groups that suffice for a collision, None when they can all be kept."""
     model.cp.clear_assumptions()
     model.cp.add_assumptions([model.groups[group] for group in groups])
-    status, solver = solve(model)
+    status, solver = solve(model, limit=WHY_LIMIT)
     if status != cp_model.INFEASIBLE:
         return None
     by_index = {literal.index: group for group, literal in model.groups.items()}
@@ -92,14 +110,14 @@ def _colliding(model: Model, groups: Iterable[Group]) -> list[Group] | None:
 
 
 def _told(problem: Problem, group: Group, earliest: datetime | None) -> Why:
-    index, rule = group
-    dish, step = problem.dish, problem.dish.pending[index]
+    dish_index, index, rule = group
+    dish = problem.dishes[dish_index]
+    step = dish.pending[index]
     reason = "locked" if rule == "not-yet" else rule
-    return Why(dish.id, step.id, reason, _TEXTS[rule](problem, step, earliest))
+    return Why(dish.id, step.id, reason, _TEXTS[rule](problem, dish, step, earliest))
 
 
-def _too_late(problem: Problem, step: Step, earliest: datetime | None) -> str:
-    dish = problem.dish
+def _too_late(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
     least = sum((timedelta(seconds=each.min_s) for each in dish.pending), timedelta())
     begun = dish.begun_at if dish.running else None
     left = dish.serve_at - (begun or problem.now)
@@ -109,43 +127,51 @@ def _too_late(problem: Problem, step: Step, earliest: datetime | None) -> str:
     )
     if earliest is None:
         return text
-    return f"{text} It is short by {_span(earliest - dish.serve_at)}."
+    short = earliest - problem.serve_at
+    return f"{text} It is short by {_span(short)}." if short > timedelta(0) else text
 
 
-def _not_yet(problem: Problem, step: Step, earliest: datetime | None) -> str:
+def _not_yet(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
     return (
         f"From {step.id} on, everything would be done too long before the hour of serving, even if "
         "each step took as long as it may."
     )
 
 
-def _place_full(problem: Problem, step: Step, earliest: datetime | None) -> str:
+def _place_full(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
     holds = problem.places[step.place or ""]
-    return f"{step.id} needs {step.uses:g} of {step.place}, which holds {holds:g}."
+    of = f"{step.id} of {dish.name}" if len(problem.dishes) > 1 else step.id
+    return f"{of} needs {step.uses:g} of {step.place}, which holds {holds:g}."
 
 
-def _locked(problem: Problem, step: Step, earliest: datetime | None) -> str:
+def _locked(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
     locked = step.locked_start or problem.now
     return f"{step.id} is locked to {locked.astimezone(problem.zone):%a %d %b %H:%M}."
 
 
-def _asleep(problem: Problem, step: Step, earliest: datetime | None) -> str:
+def _asleep(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
     return (
         f"{step.id} wants hands at an hour between {problem.sleep:%H:%M} and {problem.wake:%H:%M}."
     )
 
 
-def _away(problem: Problem, step: Step, earliest: datetime | None) -> str:
+def _away(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
     return f"{step.id} wants hands while nobody is at home."
 
 
-_TEXTS: dict[Rule, Callable[[Problem, Step, datetime | None], str]] = {
+def _hands_full(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
+    cooks = "one cook" if problem.cooks == 1 else f"{problem.cooks} cooks"
+    return f"{step.id} of {dish.name} wants hands while all hands are full; there is {cooks}."
+
+
+_TEXTS: dict[Rule, Callable[[Problem, Dish, Step, datetime | None], str]] = {
     "too-late": _too_late,
     "not-yet": _not_yet,
     "place-full": _place_full,
     "locked": _locked,
     "asleep": _asleep,
     "away": _away,
+    "hands-full": _hands_full,
 }
 
 

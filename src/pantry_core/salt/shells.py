@@ -65,7 +65,6 @@ class Modes:
             rows += (lost / self.capacities.sum())[:, None]
         return rows
 
-
     def observed(self, concentrations: Vector, times: Vector, weights: Vector) -> Vector:
         """A weighted sum of the concentrations at each of the times, without each of them."""
         roots = np.sqrt(self.capacities)

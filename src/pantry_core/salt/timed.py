@@ -51,8 +51,8 @@ def lift_wait(
     if not FRACTIONS[0] <= fraction <= FRACTIONS[-1]:
         return None
     if bath is None:
-        rows = _lift_row(meat.shape, HELD, share)
-        at_lift, at_ready = (_between(FRACTIONS, row, fraction) for row in rows)
+        row = _lift_row(meat.shape, HELD, share)
+        at_lift, at_ready = (_between(FRACTIONS, each, fraction) for each in row)
     else:
         within("ratio of the waters", bath, BATHS[0], BATHS[-1])
         left = min(int(np.searchsorted(BATHS, bath, side="right")) - 1, len(BATHS) - 2)

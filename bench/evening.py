@@ -1,0 +1,77 @@
+"""A dozen dishes due on one evening: how long until a plan, how good, and how well proven.
+
+Run it with `bin/bench evening`.
+"""
+
+import random
+import sys
+import time
+from datetime import datetime, timedelta
+from typing import Any
+
+from pantry_core.formats.operations import plan_document
+
+SERVE = datetime.fromisoformat("2027-03-22T18:30")
+DEMANDS = (3.0, 5.0, 8.0)
+
+
+def evening(count: int, seed: int, days: int = 0) -> dict[str, Any]:
+    """A feast of so many dishes of eight steps, due on one evening or spread over so many days."""
+    dice = random.Random(seed)
+    dishes = []
+    for n in range(count):
+        scale = dice.uniform(0.7, 1.4)
+        uses = dice.choice(DEMANDS)
+        heat = ("simmer", "hob") if n % 3 else ("smoke", "smoker")
+        rows: tuple[tuple[str, str | None, float, float, float], ...] = (
+            ("buy", None, 1.0, 0.0, 60),
+            ("trim", "counter", 0.5, 0.25, 30),
+            ("cure", "fridge", 40 * scale, 40.0, 15),
+            ("lift", "counter", 0.5, 0.0, 20),
+            ("rest", "fridge", 10.0, 20.0, 0),
+            (*heat, 1.5 * scale, 0.5, 15),
+            ("roast", "oven", 0.75 * scale, 0.5, 15),
+            ("stand", "counter", 0.5, 0.5, 10),
+        )
+        steps = [
+            {"id": key, "place": place, "min_h": least, "prefer_h": least * 1.02,
+             "max_h": least + room, "hands_min": hands, "every_h": 24.0 if key == "cure" else None,
+             "uses": uses if place == "fridge" else 1.0}
+            for key, place, least, room, hands in rows
+        ]  # fmt: skip
+        own = SERVE - timedelta(days=dice.randrange(days)) if days else SERVE
+        dishes.append(
+            {
+                "id": f"dish-{n}",
+                "name": f"Dish {n}",
+                "steps": steps,
+                "early_max_min": 180,
+                "serve_at": own.isoformat(),
+            }
+        )
+    return {
+        "now": (SERVE - timedelta(days=days + 8)).isoformat(), "tz": "Europe/London",
+        "serve_at": SERVE.isoformat(), "cooks": 2,
+        "places": {"fridge": 6.0 * count, "counter": 4, "hob": 4, "oven": 3, "smoker": 3},
+        "dishes": dishes,
+    }  # fmt: skip
+
+
+def main() -> None:
+    """Print what was measured."""
+    plan_document(evening(1, 0))  # the solver is imported here
+    for count, days in ((6, 0), (12, 0), (12, 30)):
+        for seed in range(1, 4):
+            begin = time.perf_counter()
+            answer = plan_document(evening(count, seed, days))
+            took = time.perf_counter() - begin
+            where = f"over {days} days" if days else "on one evening"
+            print(
+                f"{count} dishes {where}, no. {seed}: {answer['status']}, gap {answer['gap']}, "
+                f"{took:.2f} s, {len(answer['rounds'])} visits"
+            )
+            sys.stdout.flush()
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,50 @@
+"""`plan` of whole feasts against every sentence of its document, and after some of it happened."""
+
+import random
+import subprocess
+import sys
+from collections import Counter
+from pathlib import Path
+
+from pantry_core.formats.operations import plan_document
+from tests.reference.feast_rules import broken_rules_of, random_whole_feast, with_facts
+
+FEASTS = 40
+ROOT = Path(__file__).parents[2]
+
+
+def test_random_whole_feasts_keep_every_rule_before_and_after_something_happened():
+    dice = random.Random(5)
+    found = Counter()
+    for _ in range(FEASTS):
+        document = random_whole_feast(dice)
+        answer = plan_document(document)
+        found[answer["status"]] += 1
+        if answer["status"] == "infeasible":
+            assert answer["why"], document
+            continue
+        assert broken_rules_of(document, answer) == [], document
+        later = with_facts(document, answer, dice)
+        again = plan_document(later)
+        assert again["status"] != "infeasible", later
+        assert broken_rules_of(later, again) == [], later
+    assert found["unsettled"] == 0
+    assert min(found["optimal"], found["infeasible"]) >= 10, "too easy or too hard to tell anything"
+
+
+def test_the_same_feast_gives_the_same_plan_in_three_processes():
+    script = (
+        "import json, random, sys; sys.path.insert(0, '.')\n"
+        "from tests.reference.feast_rules import random_whole_feast\n"
+        "from pantry_core.formats.operations import plan_document\n"
+        "dice = random.Random(8)\n"
+        "for _ in range(3): print(json.dumps(plan_document(random_whole_feast(dice))))\n"
+    )
+    told = {
+        subprocess.run(
+            [sys.executable, "-c", script], cwd=ROOT, check=True, capture_output=True, text=True
+        ).stdout
+        for _ in range(3)
+    }
+    assert len(told) == 1
+    assert '"status"' in told.pop()
