@@ -16,7 +16,7 @@ from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.mixes.weigh import weigh
 from pantry_core.notice import Notice
-from pantry_core.plan.problem import WrongPlan, raw_wrongs, resolve
+from pantry_core.plan.problem import WrongPlan, raw_wrongs
 from pantry_core.plan.request import PlanRequest
 from pantry_core.salt.request import SaltRequest
 from pantry_core.salt.travel import travel
@@ -97,7 +97,7 @@ def plan_document(raw: object) -> Answer:
     Returns: the answer as JSON data; times ISO 8601 with their offset.
     Raises: WrongInput with everything that is wrong.
     """
-    from pantry_core.plan.solve import plan  # noqa: PLC0415 - the solver takes 0.6 s to import
+    from pantry_core.plan.remedies import answer  # noqa: PLC0415 - the solver is slow to import
 
     wrongs = tuple(Problem(where, what) for where, what in raw_wrongs(raw))
     try:
@@ -105,10 +105,9 @@ def plan_document(raw: object) -> Answer:
     except WrongInput as error:
         raise WrongInput((*error.problems, *wrongs)) from None
     try:
-        problem = resolve(request)
+        return _as_data(answer(request.model_dump(mode="json", by_alias=True, exclude_unset=True)))
     except WrongPlan as error:
         raise WrongInput(tuple(Problem(*each) for each in error.wrongs)) from None
-    return _as_data(plan(problem))
 
 
 def answer_text(operation: str, text: str | bytes) -> tuple[str, bool]:

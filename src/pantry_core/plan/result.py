@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Literal
+from typing import Any, Literal
 
 Status = Literal["optimal", "feasible", "infeasible", "unsettled"]
 Reason = Literal["too-late", "place-full", "asleep", "away", "hands-full", "locked"]
@@ -56,8 +56,17 @@ class PlanNotice:
 
 
 @dataclass(frozen=True, slots=True)
+class Remedy:
+    """A change that helps: in words, as a whole `plan` document, and solved."""
+
+    text: str
+    input: dict[str, Any]
+    plan: "Plan"
+
+
+@dataclass(frozen=True, slots=True)
 class Plan:
-    """A plan, or why there is none. `remedies` stays empty: none are tried yet."""
+    """A plan, or why there is none and what would help."""
 
     status: Status
     gap: float | None = None
@@ -66,6 +75,6 @@ class Plan:
     latest_start: datetime | None = None
     earliest_serve: datetime | None = None
     why: tuple[Why, ...] = ()
-    remedies: tuple[object, ...] = ()
+    remedies: tuple[Remedy, ...] = ()
     notices: tuple[PlanNotice, ...] = ()
     format: Literal["pantry-clock/1"] = "pantry-clock/1"

@@ -25,6 +25,9 @@ from pantry_core.plan.why import explain
 WISH_LIMIT, LATE_LIMIT, VISIT_LIMIT, SLACK_LIMIT = 3.0, 0.4, 0.4, 0.4
 """Deterministic seconds for each wish, and for the slack of all steps together."""
 
+POSSIBLE_LIMIT = 1.0
+"""Deterministic seconds to find out whether there is a plan at all."""
+
 Progress = Callable[[float, float], bool]
 """Told of each better plan: its deviation and the bound [h]; answers whether to stop with it."""
 
@@ -63,11 +66,11 @@ class _Search:
         return None
 
 
-def plan(problem: Problem, progress: Progress | None = None) -> Plan:
+def plan(problem: Problem, progress: Progress | None = None, *, effort: float = 1.0) -> Plan:
     """Plan a feast backwards from its hour.
 
     Parameters: problem, times in UTC, windows [s]; progress, told of every better plan, may stop
-    with the best so far.
+    with the best so far; effort, a share of the usual limits.
     Returns: the plan, its instants in the problem's zone; `slack_h` [h]; `gap` of the first wish
     that is not proven best; when there is no plan, why, and the earliest hour the feast could be
     served with the present start. The same problem gives the same plan.
@@ -87,7 +90,7 @@ def plan(problem: Problem, progress: Progress | None = None) -> Plan:
     say_hour_by_hour(model, problem.cooks)
     model.cp.minimize(_wish(model))
     watch = _Watch(progress) if progress else None
-    status, solver = solve(model, limit=WISH_LIMIT, callback=watch)
+    status, solver = solve(model, limit=WISH_LIMIT * effort, callback=watch)
     if status == cp_model.INFEASIBLE:
         return explain(problem)
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
@@ -109,6 +112,20 @@ def plan(problem: Problem, progress: Progress | None = None) -> Plan:
         latest_start=None if first_latest is None else model.grid.moment(first_latest),
         overrun=[each.dish.pending[0] for each in model.dishes if each.overrun],
     )
+
+
+def is_possible(problem: Problem) -> bool:
+    """Whether there is a plan at all, as far as a short search tells.
+
+    Parameters: problem. Raises: nothing.
+    """
+    if not any(dish.pending for dish in problem.dishes):
+        return True
+    awake = awake_spans(problem, problem.now, problem.horizon)
+    home = home_spans(problem, problem.now, problem.horizon)
+    model = build(problem, awake, home, problem.horizon, is_kept=True)
+    status, _ = solve(model, limit=POSSIBLE_LIMIT)
+    return status in (cp_model.OPTIMAL, cp_model.FEASIBLE)
 
 
 def _gap(solver: cp_model.CpSolver, per: float = 4.0) -> float:

@@ -41,20 +41,25 @@ def explain(problem: Problem) -> Plan:
     )
 
 
-def earliest_serve(problem: Problem) -> datetime | None:
+def earliest_serve(problem: Problem, alone: int | None = None) -> datetime | None:
     """The first quarter hour at which the feast could be served, begun now or going on.
 
     Dishes with an hour of their own keep to it.
 
-    Parameters: problem.
+    Parameters: problem; alone, the index of the one dish whose hour is free, the others keeping
+    theirs; without it the feast's.
     Returns: the instant in UTC, None when no hour within reach would do.
     Raises: nothing.
     """
     model = _reaching_beyond(problem)
-    followers = [each for each in model.dishes if not each.dish.has_own_hour]
+    followers = [
+        each
+        for each in model.dishes
+        if (each.index == alone if alone is not None else not each.dish.has_own_hour)
+    ]
     if not followers:
         return None
-    serve = model.cp.new_int_var(0, BEYOND, "serve")
+    serve = model.cp.new_int_var(model.grid.at_or_after(problem.now) + 1, BEYOND, "serve")
     for each in followers:
         early = int(each.dish.early.total_seconds()) // SLOT_S
         model.cp.add(each.bounds[-1] <= serve)
@@ -122,13 +127,13 @@ def _too_late(problem: Problem, dish: Dish, step: Step, earliest: datetime | Non
     begun = dish.begun_at if dish.running else None
     left = dish.serve_at - (begun or problem.now)
     text = (
-        f"From {step.id} on, {_span(least)} are needed at least; "
-        f"{_span(left)} lie between {'its start' if begun else 'now'} and the hour of serving."
+        f"From {step.id} on, {span(least)} are needed at least; "
+        f"{span(left)} lie between {'its start' if begun else 'now'} and the hour of serving."
     )
     if earliest is None:
         return text
     short = earliest - problem.serve_at
-    return f"{text} It is short by {_span(short)}." if short > timedelta(0) else text
+    return f"{text} It is short by {span(short)}." if short > timedelta(0) else text
 
 
 def _not_yet(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
@@ -175,7 +180,7 @@ _TEXTS: dict[Rule, Callable[[Problem, Dish, Step, datetime | None], str]] = {
 }
 
 
-def _span(length: timedelta) -> str:
+def span(length: timedelta) -> str:
     """A length of time in days, hours and minutes, the way a cook says it."""
     minutes = round(abs(length).total_seconds() / 60)
     days, hours = divmod(minutes // 60, 24)

@@ -29,7 +29,7 @@ def label(request: HttpRequest, dish_id: int) -> HttpResponse:
     rounds = [each.at for each in view.plan.rounds] if view.plan else []
     mix, zone = mix_of(view.dish), ZoneInfo(view.dish.feast.time_zone)
     address = request.build_absolute_uri(reverse("rounds", args=[dish_id]))
-    lies = [at for at in rounds if begins and ends and begins < at < ends]
+    lies = [at for at in rounds if begins and ends and max(begins, view.now) <= at < ends]
     context = {
         "dish": view.dish, "feast": view.dish.feast, "curing": curing, "begins": begins,
         "ends": ends, "turns": runs(lies, zone),

@@ -1,0 +1,263 @@
+"""What would help: changes of the asked plan that were really solved."""
+
+import copy
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from datetime import date, datetime, timedelta
+from typing import Any
+
+from pantry_core.plan.problem import Problem, WrongPlan, resolve
+from pantry_core.plan.request import PlanRequest
+from pantry_core.plan.result import Plan, Remedy, Why
+from pantry_core.plan.solve import is_possible, plan
+from pantry_core.plan.why import earliest_serve, explain, span
+
+MOST_REMEDIES = 6
+MOST_TOGETHER = 6
+"""So many changes are tried at once when none helps alone."""
+EFFORT = 0.3
+"""Share of the usual effort that the plan of a remedy is given."""
+DAY_LONGER_H = (1, 2)
+LEAST_ROOM = 0.5
+"""Room in a place is asked for in such steps."""
+
+Document = dict[str, Any]
+
+
+@dataclass(frozen=True, slots=True)
+class _Change:
+    text: str
+    input: Document
+
+
+def answer(document: Document) -> Plan:
+    """Plan a feast; where that cannot be, with the changes that would help.
+
+    Parameters: document, a sound `plan` document as JSON data.
+    Returns: the plan; `remedies` of an infeasible one are whole documents that differ from this one
+    only as their text says, each with its plan.
+    Raises: pydantic.ValidationError and WrongPlan for a document that is not sound.
+    """
+    problem = _problem(document)
+    found = plan(problem)
+    if found.status != "infeasible":
+        return found
+    return _with(found, tuple(remedies(document, problem, found)))
+
+
+def remedies(document: Document, problem: Problem, found: Plan) -> Iterator[Remedy]:
+    """Changes that make an infeasible feast possible, the smallest first.
+
+    Parameters: document and the problem it asks; found, its infeasible plan with the reasons.
+    Returns: at most MOST_REMEDIES; several changes together only where none helps alone.
+    """
+    offered = 0
+    for change in _changes(document, problem, found.why):
+        solved = _solved(change)
+        if solved is not None:
+            yield solved
+            offered += 1
+            if offered == MOST_REMEDIES:
+                return
+    if not offered:
+        together = _together(document, problem, found.why)
+        solved = _solved(together) if together else None
+        if solved is not None:
+            yield solved
+
+
+def _with(found: Plan, offered: tuple[Remedy, ...]) -> Plan:
+    return Plan(
+        status=found.status, earliest_serve=found.earliest_serve, why=found.why, remedies=offered
+    )
+
+
+def _problem(document: Document) -> Problem:
+    return resolve(PlanRequest.model_validate(document))
+
+
+def _solved(change: _Change) -> Remedy | None:
+    problem = _sound(change)
+    if problem is None or not is_possible(problem):
+        return None
+    found = plan(problem, effort=EFFORT)
+    if found.status not in ("optimal", "feasible"):
+        return None
+    return Remedy(change.text, change.input, found)
+
+
+def _together(document: Document, problem: Problem, why: tuple[Why, ...]) -> _Change | None:
+    """Several changes, each putting right what collides after those before it."""
+    texts: list[str] = []
+    for _ in range(MOST_TOGETHER):
+        named = {each.dish for each in why}
+        change = next(
+            (
+                each
+                for each in _changes(document, _only(problem, named), why)
+                if (changed := _sound(each)) and is_possible(_only(changed, named))
+            ),
+            None,
+        )
+        if change is None:
+            return None
+        texts.append(change.text)
+        document = change.input
+        problem = _problem(document)
+        if is_possible(problem):
+            return _Change(" ".join(texts), document)
+        why = explain(problem).why
+    return None
+
+
+def _only(problem: Problem, dishes: set[str]) -> Problem:
+    """The problem as if there were no other dishes."""
+    return replace(problem, dishes=tuple(each for each in problem.dishes if each.id in dishes))
+
+
+def _sound(change: _Change) -> Problem | None:
+    try:
+        return _problem(change.input)
+    except WrongPlan:
+        return None
+
+
+def _changes(document: Document, problem: Problem, why: tuple[Why, ...]) -> Iterator[_Change]:
+    """What might help, by the reasons that collide; what costs the cook least comes first."""
+    reasons = {each.reason for each in why}
+    for each in why:
+        if each.reason == "locked":
+            yield from _unlocked(document, problem, each)
+    if "away" in reasons or "too-late" in reasons:
+        yield from _stayed_home(document, problem)
+    if "hands-full" in reasons:
+        yield from _another_cook(document, problem)
+    for place in sorted({_place(problem, each) for each in why if each.reason == "place-full"}):
+        yield from _made_room(document, problem, place)
+    if reasons & {"asleep", "hands-full", "too-late", "away"}:
+        yield from _longer_day(document, problem)
+    yield from _another_hour(document, problem)
+    for dish in dict.fromkeys(each.dish for each in why):
+        yield from _served_alone(document, problem, dish)
+    for dish in dict.fromkeys(each.dish for each in why):
+        yield from _left_out(document, problem, dish)
+
+
+def _changed(document: Document) -> Document:
+    return copy.deepcopy(document)
+
+
+def _dish(document: Document, dish_id: str) -> Document:
+    found: Document = next(each for each in document["dishes"] if each["id"] == dish_id)
+    return found
+
+
+def _unlocked(document: Document, problem: Problem, why: Why) -> Iterator[_Change]:
+    changed = _changed(document)
+    steps: list[Document] = _dish(changed, why.dish)["steps"]
+    step = next(each for each in steps if each["id"] == why.step)
+    if step.pop("locked_start", None) is not None:
+        yield _Change(f"Unlock the start of {why.step} of {_name(problem, why.dish)}.", changed)
+
+
+def _stayed_home(document: Document, problem: Problem) -> Iterator[_Change]:
+    for k, (begin, end) in enumerate(problem.away):
+        if end <= problem.now or begin >= problem.horizon:
+            continue
+        changed = _changed(document)
+        del changed["away"][k]
+        since, until = _at(problem, max(begin, problem.now)), _at(problem, end)
+        yield _Change(f"Be at home from {since} to {until}.", changed)
+
+
+def _another_cook(document: Document, problem: Problem) -> Iterator[_Change]:
+    changed = _changed(document) | {"cooks": problem.cooks + 1}
+    yield _Change(f"Have another pair of hands: {problem.cooks + 1} cooks.", changed)
+
+
+def _made_room(document: Document, problem: Problem, place: str) -> Iterator[_Change]:
+    """The least room, in steps, that helps; found by halving."""
+    present = problem.places[place]
+    uses = [step.uses for dish in problem.dishes for step in dish.pending if step.place == place]
+    low, high = 0, round(max(sum(uses) - present, LEAST_ROOM) / LEAST_ROOM + 0.5)
+
+    def with_room(steps: int) -> Document:
+        changed = _changed(document)
+        changed["places"][place] = present + LEAST_ROOM * steps
+        return changed
+
+    if not is_possible(_problem(with_room(high))):
+        return
+    while high - low > 1:
+        middle = (low + high) // 2
+        if is_possible(_problem(with_room(middle))):
+            high = middle
+        else:
+            low = middle
+    room = present + LEAST_ROOM * high
+    yield _Change(f"Make room: {room:g} in the {place} instead of {present:g}.", with_room(high))
+
+
+def _longer_day(document: Document, problem: Problem) -> Iterator[_Change]:
+    today = date(2000, 1, 1)
+    for hours in DAY_LONGER_H:
+        wake = datetime.combine(today, problem.wake) - timedelta(hours=hours)
+        if wake.date() == today:
+            yield _Change(f"Get up at {wake:%H:%M}.", _day(document, problem, wake=f"{wake:%H:%M}"))
+        sleep = datetime.combine(today, problem.sleep) + timedelta(hours=hours)
+        if sleep.date() == today:
+            yield _Change(
+                f"Stay up until {sleep:%H:%M}.", _day(document, problem, sleep=f"{sleep:%H:%M}")
+            )
+
+
+def _day(document: Document, problem: Problem, **hours: str) -> Document:
+    changed = _changed(document)
+    changed["day"] = {"wake": f"{problem.wake:%H:%M}", "sleep": f"{problem.sleep:%H:%M}"} | hours
+    return changed
+
+
+def _another_hour(document: Document, problem: Problem) -> Iterator[_Change]:
+    earliest = earliest_serve(problem)
+    if earliest is not None and earliest != problem.serve_at:
+        changed = _changed(document) | {"serve_at": earliest.astimezone(problem.zone).isoformat()}
+        text = f"Eat on {_at(problem, earliest)}, {_moved(earliest, problem.serve_at)}."
+        yield _Change(text, changed)
+
+
+def _served_alone(document: Document, problem: Problem, dish_id: str) -> Iterator[_Change]:
+    index = next(i for i, each in enumerate(problem.dishes) if each.id == dish_id)
+    dish = problem.dishes[index]
+    if len(document["dishes"]) == 1 and not dish.has_own_hour:
+        return
+    earliest = earliest_serve(problem, index)
+    if earliest is not None and earliest != dish.serve_at:
+        changed = _changed(document)
+        _dish(changed, dish_id)["serve_at"] = earliest.astimezone(problem.zone).isoformat()
+        moved = _moved(earliest, dish.serve_at)
+        yield _Change(f"Serve {dish.name} on {_at(problem, earliest)}, {moved}.", changed)
+
+
+def _left_out(document: Document, problem: Problem, dish_id: str) -> Iterator[_Change]:
+    if len(document["dishes"]) > 1:
+        changed = _changed(document)
+        changed["dishes"] = [each for each in changed["dishes"] if each["id"] != dish_id]
+        yield _Change(f"Leave out {_name(problem, dish_id)}.", changed)
+
+
+def _place(problem: Problem, why: Why) -> str:
+    dish = next(each for each in problem.dishes if each.id == why.dish)
+    return next(step.place or "" for step in dish.pending if step.id == why.step)
+
+
+def _name(problem: Problem, dish_id: str) -> str:
+    return next(each.name for each in problem.dishes if each.id == dish_id)
+
+
+def _at(problem: Problem, moment: datetime) -> str:
+    return f"{moment.astimezone(problem.zone):%a %-d %b at %H:%M}"
+
+
+def _moved(moment: datetime, asked: datetime) -> str:
+    length = abs(moment - asked)
+    return f"{span(length)} {'later' if moment > asked else 'earlier'}"
