@@ -124,7 +124,7 @@ def _sound(change: _Change) -> Problem | None:
 
 def _changes(document: Document, problem: Problem, why: tuple[Why, ...]) -> Iterator[_Change]:
     """What might help, by the reasons that collide; what costs the cook least comes first."""
-    reasons = {each.reason for each in why}
+    reasons, named = {each.reason for each in why}, dict.fromkeys(each.dish for each in why)
     for each in why:
         if each.reason == "locked":
             yield from _unlocked(document, problem, each)
@@ -136,10 +136,11 @@ def _changes(document: Document, problem: Problem, why: tuple[Why, ...]) -> Iter
         yield from _made_room(document, problem, place)
     if reasons & {"asleep", "hands-full", "too-late", "away"}:
         yield from _longer_day(document, problem)
-    yield from _another_hour(document, problem)
-    for dish in dict.fromkeys(each.dish for each in why):
-        yield from _served_alone(document, problem, dish)
-    for dish in dict.fromkeys(each.dish for each in why):
+    hours = [_another_hour(document, problem)]
+    hours += [_served_alone(document, problem, dish) for dish in named]
+    for changes in hours if len(problem.dishes) == len(document["dishes"]) else reversed(hours):
+        yield from changes
+    for dish in named:
         yield from _left_out(document, problem, dish)
 
 
@@ -186,11 +187,16 @@ def _made_room(document: Document, problem: Problem, place: str) -> Iterator[_Ch
         changed["places"][place] = present + LEAST_ROOM * steps
         return changed
 
-    if not is_possible(_problem(with_room(high))):
+    asked = {dish.id for dish in problem.dishes}
+
+    def helps(steps: int) -> bool:
+        return is_possible(_only(_problem(with_room(steps)), asked))
+
+    if not helps(high):
         return
     while high - low > 1:
         middle = (low + high) // 2
-        if is_possible(_problem(with_room(middle))):
+        if helps(middle):
             high = middle
         else:
             low = middle
@@ -218,7 +224,7 @@ def _day(document: Document, problem: Problem, **hours: str) -> Document:
 
 
 def _another_hour(document: Document, problem: Problem) -> Iterator[_Change]:
-    earliest = earliest_serve(problem)
+    earliest = _hour(problem, None, problem.serve_at)
     if earliest is not None and earliest != problem.serve_at:
         changed = _changed(document) | {"serve_at": earliest.astimezone(problem.zone).isoformat()}
         text = f"Eat on {_at(problem, earliest)}, {_moved(earliest, problem.serve_at)}."
@@ -230,12 +236,17 @@ def _served_alone(document: Document, problem: Problem, dish_id: str) -> Iterato
     dish = problem.dishes[index]
     if len(document["dishes"]) == 1 and not dish.has_own_hour:
         return
-    earliest = earliest_serve(problem, index)
+    earliest = _hour(problem, index, dish.serve_at)
     if earliest is not None and earliest != dish.serve_at:
         changed = _changed(document)
         _dish(changed, dish_id)["serve_at"] = earliest.astimezone(problem.zone).isoformat()
         moved = _moved(earliest, dish.serve_at)
         yield _Change(f"Serve {dish.name} on {_at(problem, earliest)}, {moved}.", changed)
+
+
+def _hour(problem: Problem, alone: int | None, asked: datetime) -> datetime | None:
+    """The first hour after the asked one that does, else the first at all."""
+    return earliest_serve(problem, alone, asked) or earliest_serve(problem, alone)
 
 
 def _left_out(document: Document, problem: Problem, dish_id: str) -> Iterator[_Change]:

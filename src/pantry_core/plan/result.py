@@ -1,7 +1,7 @@
 """What a plan answers."""
 
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Any, Literal
 
 Status = Literal["optimal", "feasible", "infeasible", "unsettled"]
@@ -17,6 +17,11 @@ class PlannedStep:
     start: datetime
     end: datetime
     slack_h: float
+
+    @property
+    def latest_start(self) -> datetime:
+        """When it could start at the latest."""
+        return self.start + timedelta(hours=self.slack_h)
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,6 +6,7 @@ from datetime import datetime
 
 from ortools.sat.python import cp_model
 
+from pantry_core.plan.again import Starts, kept_as_they_were
 from pantry_core.plan.assemble import assembled
 from pantry_core.plan.grid import SLOT_S, awake_spans, home_spans, overlap
 from pantry_core.plan.model import (
@@ -25,7 +26,7 @@ from pantry_core.plan.why import explain
 WISH_LIMIT, LATE_LIMIT, VISIT_LIMIT, SLACK_LIMIT = 3.0, 0.4, 0.4, 0.4
 """Deterministic seconds for each wish, and for the slack of all steps together."""
 
-POSSIBLE_LIMIT = 1.0
+POSSIBLE_LIMIT = 0.5
 """Deterministic seconds to find out whether there is a plan at all."""
 
 Progress = Callable[[float, float], bool]
@@ -66,11 +67,18 @@ class _Search:
         return None
 
 
-def plan(problem: Problem, progress: Progress | None = None, *, effort: float = 1.0) -> Plan:
+def plan(
+    problem: Problem,
+    progress: Progress | None = None,
+    *,
+    effort: float = 1.0,
+    keep: Starts | None = None,
+) -> Plan:
     """Plan a feast backwards from its hour.
 
     Parameters: problem, times in UTC, windows [s]; progress, told of every better plan, may stop
-    with the best so far; effort, a share of the usual limits.
+    with the best so far; effort, a share of the usual limits; keep, starts of an
+    earlier plan, by dish and step: as many of them as can be stay as they were.
     Returns: the plan, its instants in the problem's zone; `slack_h` [h]; `gap` of the first wish
     that is not proven best; when there is no plan, why, and the earliest hour the feast could be
     served with the present start. The same problem gives the same plan.
@@ -82,9 +90,10 @@ def plan(problem: Problem, progress: Progress | None = None, *, effort: float = 
     awake = awake_spans(problem, problem.now, problem.horizon)
     home = home_spans(problem, problem.now, problem.horizon)
     present = overlap(awake, home)
+    bound = kept_as_they_were(problem, awake, home, keep) if keep else problem
 
     def fresh() -> Model:
-        return build(problem, awake, home, problem.horizon, is_kept=True)
+        return build(bound, awake, home, problem.horizon, is_kept=True)
 
     model = fresh()
     say_hour_by_hour(model, problem.cooks)
@@ -101,7 +110,8 @@ def plan(problem: Problem, progress: Progress | None = None, *, effort: float = 
     _start_late(search)
     if count_visits(search.model, problem, present):
         search.improve(VISIT_LIMIT)
-    latest, first_latest = _latest_starts(fresh(), search.best)
+    free = build(problem, awake, home, problem.horizon, is_kept=True)
+    latest, first_latest = _latest_starts(free, search.best)
     steps = _past(problem) + _pending(problem, search, latest)
     order = {dish.id: i for i, dish in enumerate(problem.dishes)}
     return assembled(

@@ -7,14 +7,14 @@ from ortools.sat.python import cp_model
 
 from pantry_core.plan.grid import SLOT_S, awake_spans, home_spans
 from pantry_core.plan.model import Group, Model, Rule, build, solve
-from pantry_core.plan.problem import Dish, Problem, Step
+from pantry_core.plan.problem import GRID, Dish, Problem, Step
 from pantry_core.plan.result import Plan, Why
 
 LONGEST_AWAY = timedelta(days=30)
 """How long after its hour a dish is still looked for, beyond its own least length."""
 
 
-EARLIEST_LIMIT, WHY_LIMIT = 6.0, 3.0
+EARLIEST_LIMIT, WHY_LIMIT = 1.5, 1.0
 """Deterministic seconds to look for an hour, and for each look at what collides."""
 BEYOND = 400 * 24 * 4
 """Slots after the hour within which another is looked for."""
@@ -41,16 +41,19 @@ def explain(problem: Problem) -> Plan:
     )
 
 
-def earliest_serve(problem: Problem, alone: int | None = None) -> datetime | None:
+def earliest_serve(
+    problem: Problem, alone: int | None = None, not_before: datetime | None = None
+) -> datetime | None:
     """The first quarter hour at which the feast could be served, begun now or going on.
 
     Dishes with an hour of their own keep to it.
 
     Parameters: problem; alone, the index of the one dish whose hour is free, the others keeping
-    theirs; without it the feast's.
+    theirs, without it the feast's; not_before, an instant, now where it is None.
     Returns: the instant in UTC, None when no hour within reach would do.
     Raises: nothing.
     """
+    first = max(problem.now + GRID, not_before or problem.now)
     model = _reaching_beyond(problem)
     followers = [
         each
@@ -59,7 +62,7 @@ def earliest_serve(problem: Problem, alone: int | None = None) -> datetime | Non
     ]
     if not followers:
         return None
-    serve = model.cp.new_int_var(model.grid.at_or_after(problem.now) + 1, BEYOND, "serve")
+    serve = model.cp.new_int_var(model.grid.at_or_after(first), BEYOND, "serve")
     for each in followers:
         early = int(each.dish.early.total_seconds()) // SLOT_S
         model.cp.add(each.bounds[-1] <= serve)

@@ -5,10 +5,25 @@ from typing import Literal
 
 from pantry_core.rules.rule import Mark, Rule
 
-CustomName = Literal["brine_by", "after_cure", "pot", "scoring", "tempering"]
+CustomName = Literal[
+    "brine_by",
+    "after_cure",
+    "pot",
+    "scoring",
+    "tempering",
+    "heat",
+    "vegetables",
+    "pressing",
+    "fish",
+]
 
 SOAK_H = Rule("soak-after-cure", 2.0, "h", "a soak in fresh water", Mark.PRACTICE)
 TEMPER_H = Rule("temper-most", 2.0, "h", "USDA, two hours above 4 °C", Mark.MEMORY)
+PARASITES_H = Rule("parasites-frozen", 168.0, "h", "FDA Food Code 3-402.11, −20 °C", Mark.MEMORY)
+PRESS_H = Rule("press-overnight", 12.0, "h", "under a weight", Mark.PRACTICE)
+DRY_SURFACE_H = Rule("dry-the-surface", 12.0, "h", "uncovered, before smoke", Mark.PRACTICE)
+COOK_SPREAD = Rule("cook-spread", 0.2, "g/g", "how much longer a piece may take", Mark.PRACTICE)
+KEEP_WARM_H = Rule("keep-warm", 1.0, "h", "held at 60 °C or above", Mark.PRACTICE)
 COLD_CHILL_H = Rule("chill-cold-stirred", 2.0, "h", "a brine stirred cold", Mark.PRACTICE)
 
 
@@ -56,6 +71,26 @@ CUSTOMS: tuple[Custom, ...] = (
         Choice("hour", "an hour at room temperature", "It gives up an hour of the two that are "
                "allowed above 4 °C, and warms the heart by a few degrees only."),
     )),
+    Custom("heat", "The heat", (
+        Choice("usual", "as its cut is cooked", "It gives up smoke."),
+        Choice("smoked", "hot-smoked", "It gives up a night to dry the surface, and the smoker; "
+               "through 10 to 54 °C within 6 h."),
+    )),
+    Custom("vegetables", "Into the pot", (
+        Choice("none", "nothing else", "It gives up a one-pot supper."),
+        Choice("late", "vegetables near the end", "It gives up a clear broth."),
+    )),
+    Custom("pressing", "After the cure, pressed", (
+        Choice("none", "not pressed", "It gives up the close slice."),
+        Choice("overnight", "under a weight overnight", "It gives up a night and some juice."),
+    )),
+    Custom("fish", "Fish is eaten", (
+        Choice("cooked", "cooked", "It gives up the raw-cured slice."),
+        Choice("raw-freeze", "raw, frozen by me first", "It gives up a week at −20 °C; a home "
+               "freezer at −18 does not do."),
+        Choice("raw-safe", "raw, bought frozen so or exempt", "It gives up the choice of fish: "
+               "the seller says so, or it is a farmed kind that is exempt."),
+    )),
 )  # fmt: skip
 
 
@@ -68,6 +103,15 @@ class Customs:
     pot: str = "thrown"
     scoring: str = "late"
     tempering: str = "none"
+    heat: str = "usual"
+    vegetables: str = "none"
+    pressing: str = "none"
+    fish: str = "cooked"
+
+    @property
+    def is_raw(self) -> bool:
+        """Whether a fish is eaten raw-cured."""
+        return self.fish != "cooked"
 
     def side(self, custom: Custom) -> Choice:
         """The chosen side of a disagreement; the usual one for what is not known."""

@@ -28,7 +28,7 @@ class Stage:
 
     id: str
     title: str
-    place: Literal["hob", "oven"]
+    place: Literal["hob", "oven", "smoker"]
     hours: float
     hours_per_kg: float
     hands_min: float
@@ -53,6 +53,7 @@ class Cut:
     water: Rule | None = None
     will_be: Literal["bacon"] | None = None
     proportion: float | None = None
+    is_scored: bool = False
 
     @property
     def volume_over_cube(self) -> float:
@@ -76,6 +77,16 @@ _GLAZE = Stage(
 _PINK = _roast(0.5, 0.75, "Oven at 180 °C; the probe goes into the thickest part, off the bone.")
 _BIRD = _roast(0.5, 0.75, "Skin side up, oven at 190 °C; the probe goes into the thigh.")
 _SLOW = _roast(2.5, 0.25, "Low at 150 °C, then hot at the end for the skin.")
+SMOKED = (
+    Stage("smoke-low", "Smoke, low", "smoker", 1.0, 0.25, 20,
+          "Onto the racks, smoke at 50 to 60 °C."),
+    Stage("smoke-hot", "Smoke, hotter", "smoker", 1.0, 0.5, 10,
+          "Up to 110 °C; through 10 to 54 °C within 6 h in all."),
+)  # fmt: skip
+"""How a piece is hot-smoked, whatever its cut."""
+VEGETABLES = Stage(
+    "vegetables", "Vegetables into the pot", "hob", 0.75, 0.0, 15, "Roots first, greens last."
+)
 _BAKE = _roast(0.5, 0.1, "Oven at 180 °C.")
 
 CUTS: dict[str, Cut] = {
@@ -86,14 +97,15 @@ CUTS: dict[str, Cut] = {
         Cut("gammon-flat", "pork", "Gammon or leg, opened flat", "slab", 0.0,
             (_GENTLE, _GLAZE), WHOLE_CUT, proportion=20.0),
         Cut("gammon-bone", "pork", "Gammon or leg, bone in", "cylinder", 0.16,
-            (_GENTLE, _GLAZE), WHOLE_CUT, closed_faces=1),
+            (_GENTLE, _GLAZE), WHOLE_CUT, closed_faces=1, is_scored=True),
         Cut("pork-loin", "pork", "Loin, boned", "cylinder", 0.0, (_PINK,), WHOLE_CUT),
         Cut("pork-shoulder", "pork", "Shoulder, boned", "slab", 0.0, (_SLOW,),
             WHOLE_CUT, proportion=8.0),
         Cut("belly-skinless", "pork", "Belly for bacon, skin off", "slab", 0.0, (_SLOW,),
             WHOLE_CUT, water=WATER_IN_BELLY, will_be="bacon", proportion=30.0),
         Cut("belly-skin", "pork", "Belly for bacon, skin on", "slab", 0.0, (_SLOW,),
-            WHOLE_CUT, closed_faces=1, water=WATER_IN_BELLY, will_be="bacon", proportion=30.0),
+            WHOLE_CUT, closed_faces=1, water=WATER_IN_BELLY, will_be="bacon", proportion=30.0,
+            is_scored=True),
         Cut("brisket", "beef", "Brisket", "slab", 0.0, (_TENDER,), TENDER, proportion=20.0),
         Cut("silverside", "beef", "Silverside or round", "cylinder", 0.0, (_TENDER,), TENDER),
         Cut("beef-rib", "beef", "Rib, bone in", "slab", 0.2, (_PINK,), WHOLE_CUT),
@@ -106,7 +118,7 @@ CUTS: dict[str, Cut] = {
             closed_faces=1),
         Cut("chicken-breast", "poultry", "Chicken breast", "slab", 0.0, (_BAKE,), POULTRY),
         Cut("duck", "poultry", "Duck, whole", "slab", 0.3, (_BIRD,), POULTRY, closed_faces=1,
-            water=WATER_IN_DUCK),
+            water=WATER_IN_DUCK, is_scored=True),
         Cut("turkey-crown", "poultry", "Turkey crown", "slab", 0.15, (_BIRD,), POULTRY,
             closed_faces=1),
         Cut("salmon-side", "fish", "Side of salmon, skin on", "slab", 0.0, (_BAKE,), FISH,

@@ -1,15 +1,26 @@
 """The route of a dish: its steps in order, with windows, places and hands."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final
 
 from pantry_core.errors import within
 from pantry_core.meat import MOST_MEAT_G
 from pantry_core.mixes.nitrite import Verdict
 from pantry_core.notice import Notice
-from pantry_core.routes.customs import COLD_CHILL_H, SOAK_H, TEMPER_H, USUAL, Customs
-from pantry_core.routes.cuts import Cut
+from pantry_core.routes.customs import (
+    COLD_CHILL_H,
+    COOK_SPREAD,
+    DRY_SURFACE_H,
+    KEEP_WARM_H,
+    PARASITES_H,
+    PRESS_H,
+    SOAK_H,
+    TEMPER_H,
+    USUAL,
+    Customs,
+)
+from pantry_core.routes.cuts import SMOKED, VEGETABLES, Cut, Stage
 from pantry_core.routes.raw_clock import judge_raw, raw_limits
 from pantry_core.routes.ways import WAYS, Way, WayName
 from pantry_core.rules.constants import THAW_H_PER_KG, THAW_LEAST_H
@@ -42,6 +53,9 @@ RAW_KINDS = (
     "soak",
     "rest",
     "hold",
+    "press",
+    "dry",
+    "score",
     "temper",
     *CURING,
 )
@@ -111,23 +125,33 @@ def route(
     limits = raw_limits(cut.kind, way.method, verdict, target_salt_pct)
     is_lifted = way.timing == "lift" and lift_h is not None
     rest_h = max(24.0 * wait_days - (lift_h or 0.0), 0.0) if is_lifted else 0.0
-    before = [*_bought(kilos, frozen=frozen), *_prepared(way, cut, customs)]
+    before = [*_bought(kilos, cut, customs, frozen=frozen), *_prepared(way, cut, customs)]
     hold_h = CURED_HOLD_H if limits is CURED_RED_MEAT else HOLD_H
-    after = [*_lifted(way, cut, hold_h, rest_h, customs)]
+    after = [*_lifted(way, cut, hold_h, rest_h, customs), *_dried(cut, customs)]
     around_h = sum(step.max_h for step in (*before, *after) if step.kind in RAW_KINDS)
     longest_h = 24.0 * limits.stop.value - around_h if limits else 24.0 * 60
     in_h = lift_h if is_lifted and lift_h is not None else 24.0 * wait_days
     curing = _curing(way, in_h, longest_h)
-    steps = (*before, curing, *after, *_tempered(cut, customs), *_cooked(cut, kilos), *_served(cut))
+    stages = _stages(cut, customs)
+    cooked = (*_tempered(stages, customs), *_cooked(cut, stages, kilos), *_served(cut, stages))
+    steps = (*before, curing, *after, *cooked)
     raw = [step for step in (*before, curing, *after) if step.kind in RAW_KINDS]
     least_raw_h = sum(step.min_h for step in raw)
     return Route(steps, limits, judge_raw(limits, least_raw_h))
 
 
-def _bought(kilos: float, *, frozen: bool) -> Iterator[RouteStep]:
+def _bought(kilos: float, cut: Cut, customs: Customs, *, frozen: bool) -> Iterator[RouteStep]:
     yield RouteStep("buy", "buy", "Buy", "Buy the piece; straight home with it", None, 1, 1, 1, 60)
-    if frozen:
+    kills = cut.kind == "fish" and customs.fish == "raw-freeze"
+    if kills:
+        hours = PARASITES_H.value
+        yield RouteStep(
+            "parasites", "freeze", "Freeze against parasites", "Into a freezer that holds −20 °C; "
+            "−18 does not do", "freezer", hours, hours, 24.0 * 90, 5,
+        )  # fmt: skip
+    elif frozen:
         yield RouteStep("freeze", "freeze", "Keep frozen", "", "freezer", 0.0, 0.0, 24.0 * 90)
+    if frozen or kills:
         hours = max(THAW_LEAST_H.value, THAW_H_PER_KG.value * kilos)
         yield RouteStep(
             "thaw", "thaw", "Thaw", "Move it from freezer to fridge, in a dish; fish out of its "
@@ -216,8 +240,40 @@ def _lifted(
         yield RouteStep("hold", "hold", "Hold wrapped, cold", "", "fridge", 0.0, 0.0, hold_h)
 
 
-def _tempered(cut: Cut, customs: Customs) -> Iterator[RouteStep]:
-    if customs.tempering == "hour" and any(stage.place == "oven" for stage in cut.stages[:1]):
+def _dried(cut: Cut, customs: Customs) -> Iterator[RouteStep]:
+    if customs.pressing == "overnight":
+        hours = PRESS_H.value
+        yield RouteStep(
+            "press", "press", "Press", "Between two boards, under a weight", "fridge",
+            hours / 1.5, hours, 2 * hours, 10,
+        )  # fmt: skip
+    if customs.heat == "smoked" and cut.stages:
+        hours = DRY_SURFACE_H.value
+        yield RouteStep(
+            "dry", "dry", "Dry the surface", "Onto a rack, uncovered, until it is tacky", "fridge",
+            hours / 3, hours, 2 * hours, 5,
+        )  # fmt: skip
+    if cut.is_scored and customs.scoring == "late":
+        yield RouteStep(
+            "score", "score", "Score the skin", "Through the skin, not into the meat", "counter",
+            0.25, 0.25, 0.25, 10,
+        )  # fmt: skip
+
+
+def _stages(cut: Cut, customs: Customs) -> tuple[Stage, ...]:
+    """How the piece is cooked: by its cut, in the smoke, or not at all."""
+    if cut.kind == "fish" and customs.is_raw:
+        return ()
+    if customs.heat == "smoked" and cut.stages:
+        return SMOKED
+    if customs.vegetables == "late" and cut.stages and cut.stages[0].place == "hob":
+        first = replace(cut.stages[0], hours=cut.stages[0].hours - VEGETABLES.hours / 2)
+        return (first, VEGETABLES, *cut.stages[1:])
+    return cut.stages
+
+
+def _tempered(stages: tuple[Stage, ...], customs: Customs) -> Iterator[RouteStep]:
+    if customs.tempering == "hour" and any(stage.place == "oven" for stage in stages[:1]):
         most = TEMPER_H.value
         yield RouteStep(
             "temper", "temper", "Take the chill off", "Out of the fridge, covered; two hours at "
@@ -225,23 +281,36 @@ def _tempered(cut: Cut, customs: Customs) -> Iterator[RouteStep]:
         )  # fmt: skip
 
 
-def _cooked(cut: Cut, kilos: float) -> Iterator[RouteStep]:
-    for stage in cut.stages:
+def _cooked(cut: Cut, stages: tuple[Stage, ...], kilos: float) -> Iterator[RouteStep]:
+    """The stages, the last one planned to the late end of its spread."""
+    for stage in stages:
         hours = stage.hours + stage.hours_per_kg * kilos
-        last = stage is cut.stages[-1]
-        inside = f" Done at {cut.inside.value:g} °C inside." if last and cut.inside else ""
+        how = stage.how
+        if stage is stages[-1]:
+            late = (1.0 + COOK_SPREAD.value) * hours
+            done = f" Done at {cut.inside.value:g} °C inside" if cut.inside else " Done"
+            how += f"{done}, perhaps after {_clock(hours)}: then hold it at 60 °C or above."
+            hours = late
         yield RouteStep(
-            stage.id, "cook", stage.title, f"{stage.how}{inside}", stage.place,
+            stage.id, "cook", stage.title, how, stage.place,
             hours, hours, hours + 0.5, stage.hands_min,
         )  # fmt: skip
 
 
-def _served(cut: Cut) -> Iterator[RouteStep]:
-    if cut.stages:
+def _clock(hours: float) -> str:
+    minutes = 5 * round(12 * hours)
+    return f"{minutes // 60} h {minutes % 60:02d}" if minutes >= 60 else f"{minutes} min"
+
+
+def _served(cut: Cut, stages: tuple[Stage, ...]) -> Iterator[RouteStep]:
+    if stages:
         yield RouteStep(
             "stand", "stand", "Rest before carving", "Take it out, loosely covered",
             "counter", 0.5, 0.5, 0.75, 5,
         )  # fmt: skip
+        yield RouteStep(
+            "keep-warm", "keep-warm", "Keep warm", "", "counter", 0.0, 0.0, KEEP_WARM_H.value
+        )
     title = "Carve" if cut.kind != "vegetable" else "Dish up"
     how = "Carve across the grain" if cut.kind != "vegetable" else "Onto the table"
     yield RouteStep("carve", "carve", title, how, "counter", 0.25, 0.25, 0.25, 15)

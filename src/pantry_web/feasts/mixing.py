@@ -137,6 +137,8 @@ def work_out(mix: Mix, house: House) -> Mixed:
         guess = guess_notice(guessed_thickness(cut, mix.mass_g), sheet.ready)
         stops = len(sheet.stops)
         sheet = replace(sheet, notices=(*sheet.stops, guess, *sheet.notices[stops:]))
+    if _is_raw_fish(mix):
+        sheet = replace(sheet, notices=tuple(map(_by_the_cooks_word, sheet.notices)))
     ready = sheet.ready
     schools = schooling(mix.mass_g, mix.thickness_mm, ready.days if ready else None)
     wait_days = schools.chosen(mix.school if way.timing == "school" else "model")
@@ -154,13 +156,33 @@ def work_out(mix: Mix, house: House) -> Mixed:
     return Mixed(request, sheet, cut, way_taken, schools)
 
 
+def _is_raw_fish(mix: Mix) -> bool:
+    return CUTS[mix.cut].kind == "fish" and mix.customs.is_raw
+
+
+def _by_the_cooks_word(told: Notice) -> Notice:
+    """The stop against parasites falls once the cook has said how the fish is frozen."""
+    if told.code != "parasites":
+        return told
+    text = (
+        f"{told.text} By your word this one is. Pregnant, over 65, under 5 or of weak immunity: "
+        "no raw-cured fish."
+    )
+    return replace(told, level="caution", text=text)
+
+
 def house_of(kitchen: Kitchen) -> House:
     """What of a kitchen bears on a mix."""
     return House("eu" if kitchen.profile == Kitchen.Profile.EU else "us", larder_of(kitchen))
 
 
 def mix_of(dish: Dish) -> Mix:
-    """What the cook decided of a stored dish."""
+    """What the cook decided of a stored dish.
+
+    Raises: TypeError for a side job, which has no piece.
+    """
+    if dish.thickness_mm is None:
+        raise TypeError(f"{dish} is a side job")
     known = {each.id for each in CUSTOMS}
     return Mix(
         cut=dish.cut,
@@ -230,7 +252,7 @@ def _without_scale(mix: Mix, house: House) -> WeighRequest:
         thickness_mm=mix.thickness_mm,
         shape=cut.shape,
         bone_share=mix.bone_share,
-        will_be=cut.will_be,
+        will_be="raw" if _is_raw_fish(mix) else cut.will_be,
         water_share=cut.water.value if cut.water else None,
         closed_faces=cut.closed_faces,
     )

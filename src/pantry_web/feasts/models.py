@@ -19,6 +19,9 @@ class Feast(models.Model):
     serve_at = models.DateTimeField()
     time_zone = models.CharField(max_length=64)
     heads = models.PositiveSmallIntegerField()
+    note = models.TextField(max_length=2000, blank=True)
+    version = models.PositiveIntegerField(default=0)
+    kept_plan = models.JSONField(null=True, blank=True)
 
     class Meta:
         ordering = ["serve_at", "pk"]
@@ -30,7 +33,10 @@ class Feast(models.Model):
 
 
 class Dish(models.Model):
-    """A piece and what is to become of it; everything else is computed from this."""
+    """A piece and what is to become of it; everything else is computed from this.
+
+    A side job has no piece: `job` names it, and `mass_g` is how much is made.
+    """
 
     class School(models.TextChoices):
         MODEL = "model", "This model"
@@ -41,13 +47,20 @@ class Dish(models.Model):
 
     feast = models.ForeignKey(Feast, models.PROTECT, related_name="dishes")
     name = models.CharField(max_length=80)
-    cut = models.CharField(max_length=20)
+    job = models.CharField(max_length=12, blank=True)
+    serve_at = models.DateTimeField(null=True, blank=True)
+    early_max_min = models.FloatField(default=0.0)
+    is_given_up = models.BooleanField(default=False)
+    note = models.TextField(max_length=2000, blank=True)
+    cut = models.CharField(max_length=20, blank=True)
     mass_g = models.FloatField()
-    thickness_mm = models.FloatField()
+    thickness_mm = models.FloatField(null=True, blank=True)
     is_thickness_guessed = models.BooleanField(default=False)
     bone_share = models.FloatField(default=0.0)
     is_frozen = models.BooleanField(default=False)
-    method = models.CharField(max_length=16, choices=[(w.id, w.name) for w in WAYS.values()])
+    method = models.CharField(
+        max_length=16, blank=True, choices=[(w.id, w.name) for w in WAYS.values()]
+    )
     target_salt_pct = models.FloatField()
     sugar_pct = models.FloatField(default=0.0)
     water_g = models.FloatField(null=True, blank=True)
@@ -71,7 +84,9 @@ class Dish(models.Model):
         ordering = ["pk"]
         constraints = [
             models.CheckConstraint(
-                condition=Q(mass_g__gt=0, thickness_mm__gt=0), name="dish_has_mass_and_thickness"
+                condition=Q(mass_g__gt=0, thickness_mm__gt=0)
+                | Q(mass_g__gt=0, thickness_mm=None) & ~Q(job=""),
+                name="dish_has_mass_and_thickness",
             ),
             models.CheckConstraint(
                 condition=Q(bone_share__gte=0, bone_share__lt=1), name="bone_is_a_share"
@@ -109,6 +124,8 @@ class Step(models.Model):
     uses = models.FloatField(default=1.0)
     every_h = models.FloatField(null=True)
     locked_start = models.DateTimeField(null=True)
+    is_changed = models.BooleanField(default=False)
+    is_own = models.BooleanField(default=False)
 
     class Meta:
         ordering = ["position"]
@@ -124,6 +141,50 @@ class Step(models.Model):
 
     def __str__(self) -> str:
         return self.title
+
+
+class KeptRoute(models.Model):
+    """The steps of a dish, kept for another time."""
+
+    kitchen = models.ForeignKey(Kitchen, models.CASCADE, related_name="routes")
+    name = models.CharField(max_length=80)
+    steps = models.JSONField()
+
+    class Meta:
+        ordering = ["name", "pk"]
+        constraints = [models.UniqueConstraint(fields=["kitchen", "name"], name="route_named_once")]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Mishap(models.Model):
+    """Something that befell the whole kitchen: the power out, the fridge warm."""
+
+    class Kind(models.TextChoices):
+        POWER_OUT = "power-out", "The power was out"
+        FRIDGE_WARM = "fridge-warm", "The fridge was warm"
+        LEFT_OUT = "left-out", "It stood on the counter"
+
+    kitchen = models.ForeignKey(Kitchen, models.CASCADE, related_name="mishaps")
+    kind = models.CharField(max_length=12, choices=Kind)
+    begins = models.DateTimeField()
+    ends = models.DateTimeField()
+    temperature_c = models.FloatField(null=True, blank=True)
+    by = models.ForeignKey(Cook, models.PROTECT, related_name="+")
+    recorded_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["begins", "pk"]
+        indexes = [models.Index(fields=["kitchen", "begins"])]
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(ends__gt=models.F("begins")), name="mishap_ends_after_it_begins"
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.get_kind_display()} {self.begins:%Y-%m-%d %H:%M}"
 
 
 class AppendOnly(models.Model):

@@ -1,55 +1,62 @@
-"""The plan of a dish as it stands: built from steps and log, solved by the core, kept a while."""
+"""The plan of a feast as it stands: built from steps and logs, solved by the core, kept a while."""
 
-import hashlib
-from collections.abc import Sequence
-from dataclasses import dataclass
-from datetime import datetime, timedelta
+from dataclasses import dataclass, field, replace
+from datetime import datetime
 from functools import cached_property
 
-from django.core.cache import cache
+from django.db.models import prefetch_related_objects
 
 from pantry_core.notice import Notice
-from pantry_core.plan.problem import GRID, resolve
 from pantry_core.plan.request import Away, Day, DishRequest, PlanRequest, StepRequest
-from pantry_core.plan.result import Plan, PlannedStep
-from pantry_web.feasts.mixing import Mixed, house_of, mix_of, work_out
-from pantry_web.feasts.models import Dish, Step
+from pantry_core.plan.result import Plan, PlannedStep, Round
+from pantry_web.feasts.mixing import House, Mixed, house_of, mix_of, work_out
+from pantry_web.feasts.models import Dish, Feast, Step
+from pantry_web.feasts.solving import Kept, solved
 from pantry_web.feasts.state import DishState, StepFacts, derive
 from pantry_web.kitchens.models import Kitchen
 
-KEPT_S = 7 * 24 * 3600
 
-
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Outlook:
-    """A dish at a moment: its steps, what has happened, and the plan for the rest."""
+    """A dish at a moment: its steps, what has happened, and its part of the plan."""
 
     dish: Dish
     kitchen: Kitchen
     now: datetime
     steps: tuple[Step, ...]
     state: DishState
+    whole: "FeastOutlook" = field(repr=False)
+
+    @property
+    def key(self) -> str:
+        """The id of the dish in plan documents."""
+        return str(self.dish.pk)
 
     @cached_property
     def plan(self) -> Plan | None:
-        """The plan, solved when first asked for; None once the hour of the feast has passed."""
-        if self.dish.feast.serve_at <= self.now or not self.steps:
+        """Its part of the feast's plan; None once its hour has passed."""
+        whole = self.whole.plan
+        if whole is None or self.key not in self.whole.planned_dishes:
             return None
-        found = _solved(plan_request(self, hold=False), self.now)
-        if found.status == "infeasible":
-            held = _solved(plan_request(self, hold=True), self.now)
-            return found if held.status == "infeasible" else held
-        return found
+        own = tuple(each for each in whole.steps if each.dish == self.key)
+        rounds = (
+            Round(each.at, jobs)
+            for each in whole.rounds
+            if (jobs := tuple(job for job in each.jobs if job.dish == self.key))
+        )
+        ahead = [each for each in own if each.step not in self.state.begun]
+        latest = ahead[0].latest_start if ahead else None
+        return replace(whole, steps=own, rounds=tuple(rounds), latest_start=latest)
 
     @cached_property
-    def mixed(self) -> Mixed:
-        """The mix as the rules of today work it out."""
-        return work_out(mix_of(self.dish), house_of(self.kitchen))
+    def mixed(self) -> Mixed | None:
+        """The mix as the rules of today work it out; None for a side job, which has none."""
+        return None if self.dish.job else work_out(mix_of(self.dish), self.whole.house)
 
     @property
     def stops(self) -> tuple[Notice, ...]:
         """What keeps the meat out, as long as it is out."""
-        return () if self.state.put_in else self.mixed.stops
+        return () if self.state.put_in or self.mixed is None else self.mixed.stops
 
     def planned(self, key: str) -> PlannedStep | None:
         """The planned or past times of a step."""
@@ -62,39 +69,119 @@ class Outlook:
         return next((each for each in self.steps if each.key == key), None)
 
 
+@dataclass(frozen=True, eq=False)
+class FeastOutlook:
+    """A feast at a moment, with the outlook of each of its dishes."""
+
+    feast: Feast
+    kitchen: Kitchen
+    now: datetime
+    dishes: list[Outlook] = field(default_factory=list)
+
+    @cached_property
+    def house(self) -> House:
+        """What of the kitchen bears on its mixes, read once for all dishes."""
+        return house_of(self.kitchen)
+
+    @property
+    def planned_dishes(self) -> frozenset[str]:
+        """Ids of the dishes that are planned: not given up, with steps, their hour ahead."""
+        return frozenset(
+            each.key
+            for each in self.dishes
+            if not each.dish.is_given_up
+            and each.steps
+            and (each.dish.serve_at or self.feast.serve_at) > self.now
+        )
+
+    @property
+    def is_begun(self) -> bool:
+        """Whether something has been done for any dish."""
+        return any(each.state.begun for each in self.dishes)
+
+    @cached_property
+    def plan(self) -> Plan | None:
+        """The plan of all dishes, solved when first asked for; None when nothing lies ahead."""
+        if self.feast.serve_at <= self.now or not self.planned_dishes:
+            return None
+        keep = kept_starts(self.feast) if self.is_begun else {}
+        found = solved(plan_request(self, hold=False), keep)
+        if found.status == "infeasible":
+            held = solved(plan_request(self, hold=True), keep)
+            return found if held.status == "infeasible" else held
+        return found
+
+    def of(self, dish: Dish) -> Outlook:
+        """The outlook of one of its dishes."""
+        return next(each for each in self.dishes if each.dish.pk == dish.pk)
+
+
+def feast_outlook(feast: Feast, kitchen: Kitchen, now: datetime) -> FeastOutlook:
+    """The outlook of a feast: its dishes, their steps and logs are read, one query each."""
+    whole = FeastOutlook(feast, kitchen, now)
+    dishes = list(feast.dishes.all())
+    prefetch_related_objects(dishes, "steps", "events")
+    for dish in dishes:
+        dish.feast = feast
+        state = derive(dish.events.all(), now)
+        whole.dishes.append(Outlook(dish, kitchen, now, tuple(dish.steps.all()), state, whole))
+    return whole
+
+
 def outlook(dish: Dish, kitchen: Kitchen, now: datetime) -> Outlook:
-    """The outlook of a dish: its steps and its log are read, one query each."""
-    return Outlook(dish, kitchen, now, tuple(dish.steps.all()), derive(dish.events.all(), now))
+    """The outlook of a dish, as a part of its feast's."""
+    return feast_outlook(dish.feast, kitchen, now).of(dish)
 
 
-def plan_request(view: Outlook, *, hold: bool) -> PlanRequest:
-    """The `plan` document of a dish; steps passed over before the last fact are left out.
+def kept_starts(feast: Feast) -> Kept:
+    """The starts of the plan that the cook last went by."""
+    return {
+        (each["dish"], each["step"]): datetime.fromisoformat(each["start"])
+        for each in feast.kept_plan or ()
+    }
+
+
+def plan_request(whole: FeastOutlook, *, hold: bool) -> PlanRequest:
+    """The `plan` document of a feast.
 
     Holding a piece before the heat is for one that was lifted early: without `hold` it is left out,
     so that no plan takes a piece out of its cure only to let it lie.
     """
-    dish, kitchen, now, facts = view.dish, view.kitchen, view.now, view.state.facts
+    feast, kitchen = whole.feast, whole.kitchen
+    planned = whole.planned_dishes
+    return PlanRequest(
+        now=whole.now.isoformat(),
+        tz=feast.time_zone,
+        serve_at=feast.serve_at.isoformat(),
+        day=Day(wake=f"{kitchen.wake:%H:%M}", sleep=f"{kitchen.sleep:%H:%M}"),
+        away=tuple(
+            Away.model_validate({"from": each.begins.isoformat(), "to": each.ends.isoformat()})
+            for each in kitchen.absences.all()
+            if each.ends > whole.now
+        ),
+        cooks=kitchen.cooks,
+        places={place.name: place.capacity for place in kitchen.places.all()},
+        dishes=tuple(
+            _dish_request(each, hold=hold) for each in whole.dishes if each.key in planned
+        ),
+    )
+
+
+def _dish_request(view: Outlook, *, hold: bool) -> DishRequest:
+    """A dish; steps that were passed over before the last fact are left out."""
     asked = [
-        _step_request(step, facts.get(step.key, StepFacts()))
+        _step_request(step, view.state.facts.get(step.key, StepFacts()))
         for step in view.steps
         if hold or step.kind != "hold" or step.key in view.state.begun
     ]
     begun = [i for i, each in enumerate(asked) if each.started_at or each.ended_at]
     last_fact = begun[-1] if begun else -1
-    asked = [each for i, each in enumerate(asked) if i >= last_fact or i in begun]
-    return PlanRequest(
-        now=now.isoformat(),
-        tz=dish.feast.time_zone,
-        serve_at=dish.feast.serve_at.isoformat(),
-        day=Day(wake=f"{kitchen.wake:%H:%M}", sleep=f"{kitchen.sleep:%H:%M}"),
-        away=tuple(
-            Away.model_validate({"from": each.begins.isoformat(), "to": each.ends.isoformat()})
-            for each in kitchen.absences.all()
-            if each.ends > now
-        ),
-        cooks=kitchen.cooks,
-        places={place.name: place.capacity for place in kitchen.places.all()},
-        dishes=(DishRequest(id=str(dish.pk), steps=tuple(asked)),),
+    return DishRequest(
+        id=view.key,
+        name=view.dish.name,
+        serve_at=view.dish.serve_at.isoformat() if view.dish.serve_at else None,
+        early_max_min=view.dish.early_max_min,
+        steps=tuple(each for i, each in enumerate(asked) if i >= last_fact or i in begun),
     )
 
 
@@ -115,32 +202,3 @@ def _step_request(step: Step, fact: StepFacts) -> StepRequest:
         ended_at=fact.ended_at.isoformat() if fact.ended_at else None,
         locked_start=step.locked_start.isoformat() if step.locked_start else None,
     )
-
-
-def _solved(request: PlanRequest, now: datetime) -> Plan:
-    """Solve, or take the plan kept for the same house, steps and facts while it still holds."""
-    document = request.model_dump_json(by_alias=True, exclude={"now"})
-    key = f"plan-{hashlib.sha256(document.encode()).hexdigest()}"
-    kept: tuple[Plan, datetime] | None = cache.get(key)
-    if kept is not None and _still_holds(*kept, request, now):
-        return kept[0]
-    from pantry_core.plan.solve import plan  # noqa: PLC0415 - the solver takes 0.6 s to import
-
-    solved = plan(resolve(request))
-    cache.set(key, (solved, now), KEPT_S)
-    return solved
-
-
-def _still_holds(kept: Plan, solved_at: datetime, request: PlanRequest, now: datetime) -> bool:
-    """Whether nothing that was planned lies undone in the past by now."""
-    if kept.status == "infeasible":
-        return timedelta(0) <= now - solved_at < GRID
-    facts: Sequence[StepRequest] = request.dishes[0].steps
-    begun = {each.id for each in facts if each.started_at or each.ended_at}
-    ended = {each.id for each in facts if each.ended_at}
-    done = {datetime.fromisoformat(text) for each in facts for text in each.rounds_done}
-    steps_ahead = all(
-        (each.start >= now or each.step in begun) and (each.end >= now or each.step in ended)
-        for each in kept.steps
-    )
-    return steps_ahead and all(each.at >= now or each.at in done for each in kept.rounds)

@@ -35,7 +35,7 @@ def slacks(view: Outlook) -> list[Slack]:
 
 def raw_notice(view: Outlook) -> Notice | None:
     """What the raw clock says of the plan as it stands."""
-    if view.plan is None or not view.plan.steps:
+    if view.plan is None or not view.plan.steps or view.mixed is None:
         return None
     begun = [each.end for each in view.plan.steps if _kind(view, each) in ("buy", "thaw")]
     heat = [each.start for each in view.plan.steps if _kind(view, each) in ("cook", "carve")]
