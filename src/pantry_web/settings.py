@@ -37,6 +37,7 @@ INSTALLED_APPS = [
     "pantry_web.shopping",
     "pantry_web.passage",
     "pantry_web.rounds",
+    "pantry_web.steps",
     "pantry_web.demo",
     "axes",
     "csp",

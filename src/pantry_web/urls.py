@@ -6,6 +6,7 @@ urlpatterns = [
     path("", include("pantry_web.kitchens.urls")),
     path("", include("pantry_web.pantry.urls")),
     path("", include("pantry_web.feasts.urls")),
+    path("", include("pantry_web.steps.urls")),
     path("", include("pantry_web.weighup.urls")),
     path("", include("pantry_web.recipes.urls")),
     path("", include("pantry_web.shopping.urls")),

@@ -10,6 +10,7 @@ import pytest
 
 from pantry_core.formats.operations import plan_document
 from pantry_core.formats.reading import WrongInput
+from tests.reference.feast_rules import broken_rules_of
 
 DUCK = {
     "now": "2027-03-20T09:00",
@@ -91,7 +92,13 @@ def test_says_why_not(document, reason):
     assert answer["status"] == "infeasible"
     assert [each["reason"] for each in answer["why"]] == [reason]
     assert answer["why"][0]["text"]
-    assert answer["steps"] == answer["rounds"] == answer["remedies"] == []
+    assert answer["steps"] == answer["rounds"] == []
+    # what helps was solved, keeps every rule, and changes only the one thing that it says
+    assert answer["remedies"]
+    for remedy in answer["remedies"]:
+        assert broken_rules_of(remedy["input"], remedy["plan"]) == []
+        other = {name for name in remedy["input"] if remedy["input"][name] != document.get(name)}
+        assert len(other) == 1, remedy["text"]
 
 
 def test_the_earliest_hour_would_do_and_none_before_it():

@@ -204,11 +204,11 @@ def test_the_calendar_holds_every_hands_on_moment(cook, quince, gammon):
     assert len({str(entry["UID"]) for entry in entries}) == len(entries)
 
 
-def test_one_dish_a_feast(cook, roast):
-    feast, dish, typed = roast
-    assert cook.get(f"/feasts/{feast.pk}/dish/")["Location"] == f"/dishes/{dish.pk}/weigh-up/"
-    assert cook.post(f"/feasts/{feast.pk}/dish/", typed).status_code == 302
-    assert feast.dishes.count() == 1
+def test_a_second_dish_joins_the_feast(cook, roast):
+    feast, _, typed = roast
+    assert cook.get(f"/feasts/{feast.pk}/dish/").status_code == 200
+    assert cook.post(f"/feasts/{feast.pk}/dish/", typed | {"name": "Second"}).status_code == 302
+    assert [dish.name for dish in feast.dishes.all()][1:] == ["Second"]
 
 
 @pytest.mark.parametrize(

@@ -6,8 +6,9 @@ from zoneinfo import ZoneInfo
 
 import pytest
 
-from pantry_web.drawings.passage import NARROW, WIDE, Stay, Visit, passage
+from pantry_web.drawings.passage import NARROW, WIDE, passage
 from pantry_web.drawings.scales import Length, bars, gauge
+from pantry_web.drawings.shapes import Chain, Stay, Visit
 from pantry_web.drawings.timescale import House, midnights, nights
 from pantry_web.quantities import length, mass, span
 
@@ -26,7 +27,7 @@ def picture(size, now):
         stays.append(Stay(key, key.title(), place, start, end, "ahead", span(hours)))
         start = end
     visits = [Visit("brine", stays[3].start + timedelta(days=day), day < 5) for day in range(1, 14)]
-    return passage(stays, visits, now, SERVE, HOUSE, size)
+    return passage([Chain("Duck", 0, stays, visits, SERVE)], now, SERVE, HOUSE, size)
 
 
 @pytest.mark.parametrize("size", [WIDE, NARROW])

@@ -90,10 +90,10 @@ def _rounds(
 
 def _late_round(step: Step, at: datetime, *, is_overdue: bool) -> PlanNotice:
     if is_overdue:
-        code, cause = "round-overdue", f"A round on {step.id} is overdue"
+        code, cause = "round-overdue", f"A round on {step.name} is overdue"
     else:
         code = "round-late"
-        cause = f"Nobody is awake and at home in time for a round on {step.id}"
+        cause = f"Nobody is awake and at home in time for a round on {step.name}"
     text = f"{cause}; it comes on {at:%A} at {at:%H:%M}."
     return PlanNotice("caution", code, text, str(Mark.PRACTICE))
 
@@ -102,6 +102,6 @@ def _overrun(step: Step) -> PlanNotice:
     return PlanNotice(
         "caution",
         "past-its-time",
-        f"{step.id} is past its longest time and goes on to the next possible moment.",
+        f"{step.name} is past its longest time and goes on to the next possible moment.",
         str(Mark.PRACTICE),
     )

@@ -19,6 +19,7 @@ class Step:
     """A step, its windows [s] and instants (UTC)."""
 
     id: str
+    name: str
     kind: str | None
     place: str | None
     min_s: int
@@ -206,6 +207,7 @@ def _resolve_dish(
     for j, each in enumerate(request.steps):
         step = Step(
             id=each.id,
+            name=each.name or each.id,
             kind=each.kind,
             place=each.place,
             min_s=round(each.min_h * 3600),

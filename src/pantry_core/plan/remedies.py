@@ -158,7 +158,8 @@ def _unlocked(document: Document, problem: Problem, why: Why) -> Iterator[_Chang
     steps: list[Document] = _dish(changed, why.dish)["steps"]
     step = next(each for each in steps if each["id"] == why.step)
     if step.pop("locked_start", None) is not None:
-        yield _Change(f"Unlock the start of {why.step} of {_name(problem, why.dish)}.", changed)
+        what = f"{step.get('name') or why.step} of {_name(problem, why.dish)}"
+        yield _Change(f"Unlock the start of {what}.", changed)
 
 
 def _stayed_home(document: Document, problem: Problem) -> Iterator[_Change]:

@@ -30,6 +30,7 @@ class StepRequest(Document):
     """One step of a dish: windows [h], hands [min], and what has happened of it so far."""
 
     id: Name
+    name: Annotated[str, Field(max_length=200)] | None = None
     kind: str | None = None
     place: str | None = None
     min_h: Hours = 0.0

@@ -122,7 +122,8 @@ def _told(problem: Problem, group: Group, earliest: datetime | None) -> Why:
     dish = problem.dishes[dish_index]
     step = dish.pending[index]
     reason = "locked" if rule == "not-yet" else rule
-    return Why(dish.id, step.id, reason, _TEXTS[rule](problem, dish, step, earliest))
+    text = _TEXTS[rule](problem, dish, step, earliest)
+    return Why(dish.id, step.id, reason, text if dish.name == dish.id else f"{dish.name}: {text}")
 
 
 def _too_late(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
@@ -130,7 +131,7 @@ def _too_late(problem: Problem, dish: Dish, step: Step, earliest: datetime | Non
     begun = dish.begun_at if dish.running else None
     left = dish.serve_at - (begun or problem.now)
     text = (
-        f"From {step.id} on, {span(least)} are needed at least; "
+        f"From {step.name} on, {span(least)} are needed at least; "
         f"{span(left)} lie between {'its start' if begun else 'now'} and the hour of serving."
     )
     if earliest is None:
@@ -141,35 +142,34 @@ def _too_late(problem: Problem, dish: Dish, step: Step, earliest: datetime | Non
 
 def _not_yet(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
     return (
-        f"From {step.id} on, everything would be done too long before the hour of serving, even if "
-        "each step took as long as it may."
+        f"From {step.name} on, everything would be done too long before the hour of serving, even "
+        "if each step took as long as it may."
     )
 
 
 def _place_full(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
     holds = problem.places[step.place or ""]
-    of = f"{step.id} of {dish.name}" if len(problem.dishes) > 1 else step.id
+    of = f"{step.name} of {dish.name}" if len(problem.dishes) > 1 else step.id
     return f"{of} needs {step.uses:g} of {step.place}, which holds {holds:g}."
 
 
 def _locked(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
     locked = step.locked_start or problem.now
-    return f"{step.id} is locked to {locked.astimezone(problem.zone):%a %d %b %H:%M}."
+    return f"{step.name} is locked to {locked.astimezone(problem.zone):%a %d %b %H:%M}."
 
 
 def _asleep(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
-    return (
-        f"{step.id} wants hands at an hour between {problem.sleep:%H:%M} and {problem.wake:%H:%M}."
-    )
+    night = f"{problem.sleep:%H:%M} and {problem.wake:%H:%M}"
+    return f"{step.name} wants hands at an hour between {night}."
 
 
 def _away(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
-    return f"{step.id} wants hands while nobody is at home."
+    return f"{step.name} wants hands while nobody is at home."
 
 
 def _hands_full(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
     cooks = "one cook" if problem.cooks == 1 else f"{problem.cooks} cooks"
-    return f"{step.id} of {dish.name} wants hands while all hands are full; there is {cooks}."
+    return f"{step.name} wants hands while all hands are full; there is {cooks}."
 
 
 _TEXTS: dict[Rule, Callable[[Problem, Dish, Step, datetime | None], str]] = {

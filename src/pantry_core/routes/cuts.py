@@ -127,6 +127,8 @@ CUTS: dict[str, Cut] = {
             water=WATER_IN_WHITE_FISH, proportion=20.0),
         Cut("trout", "fish", "Trout, whole", "slab", 0.1, (_BAKE,), FISH, closed_faces=1,
             proportion=12.0),
+        Cut("trout-fillet", "fish", "Trout fillets, skin off", "slab", 0.0, (_BAKE,), FISH,
+            proportion=20.0),
         Cut("vegetable", "vegetable", "Firm vegetable", "cylinder", 0.0, (), None),
     )
 }  # fmt: skip

@@ -1,13 +1,14 @@
-"""The demo: the kitchen at Quince Lane, Lantern Night, and the treacle gammon under way."""
+"""The demo: the kitchen at Quince Lane, five dishes for Lantern Night, the gammon under way."""
 
 from datetime import UTC, datetime
 
 from django.db import transaction
 
+from pantry_core.routes.customs import Customs
 from pantry_web.feasts.actions.begin_step import begin_step
 from pantry_web.feasts.actions.save_dish import add_dish
 from pantry_web.feasts.actions.write_down import turn, write_down
-from pantry_web.feasts.mixing import Mix, house_of
+from pantry_web.feasts.mixing import Mix, SauceLine, house_of
 from pantry_web.feasts.models import Dish, Feast
 from pantry_web.feasts.planning import Outlook, outlook
 from pantry_web.kitchens.actions import found_kitchen
@@ -33,6 +34,37 @@ GAMMON = Mix(
     water_g=2400.0,
     cure="cure-1",
 )
+
+
+TROUT = Mix(
+    cut="trout-fillet", mass_g=1450.0, thickness_mm=22.0, bone_share=0.0, is_frozen=False,
+    method="strong-brine", target_salt_pct=1.8, brine_salt_pct=9.0, water_g=2000.0,
+    customs=Customs(heat="smoked"),
+)  # fmt: skip
+DUCK = Mix(
+    cut="duck", mass_g=2200.0, thickness_mm=45.0, bone_share=0.3, is_frozen=False,
+    method="dry-brine", target_salt_pct=1.4,
+)  # fmt: skip
+GOAT = Mix(
+    cut="lamb-leg", mass_g=1600.0, thickness_mm=55.0, bone_share=0.0, is_frozen=True,
+    method="dairy-marinade", target_salt_pct=1.2,
+    sauces=(SauceLine("600 g yoghurt", "yoghurt", 600.0),),
+)  # fmt: skip
+PICKLE = Mix(
+    cut="vegetable", mass_g=900.0, thickness_mm=30.0, bone_share=0.0, is_frozen=False,
+    method="quick-pickle", target_salt_pct=1.5, sugar_pct=4.0, water_g=500.0,
+)  # fmt: skip
+OTHERS = (
+    ("Alder-smoked trout", TROUT, 180.0), ("Bay-salted duck", DUCK, 60.0),
+    ("Yoghurt goat", GOAT, 60.0), ("Quick pickle", PICKLE, 240.0),
+)  # fmt: skip
+"""The other dishes of Lantern Night, and how much earlier each may be done [min]."""
+
+BRISKET = Mix(
+    cut="brisket", mass_g=3000.0, thickness_mm=60.0, bone_share=0.0, is_frozen=False,
+    method="even-brine", target_salt_pct=2.0, sugar_pct=1.0, water_g=3000.0, cure="cure-1",
+)  # fmt: skip
+ROOK_SUPPER_AT = datetime(2027, 4, 4, 18, 0, tzinfo=UTC)
 
 
 def stock_the_pantry(kitchen: Kitchen) -> None:
@@ -67,8 +99,31 @@ def stock_the_pantry(kitchen: Kitchen) -> None:
 
 
 @transaction.atomic
+def load_whole() -> None:
+    """Load the whole demo unless it is there: all five dishes, and a supper that comes too soon."""
+    if Cook.objects.filter(username=COOK).exists():
+        return
+    load()
+    kitchen = Kitchen.objects.get(name="Quince Lane")
+    lay_the_table(kitchen, Feast.objects.get(kitchen=kitchen))
+    supper = Feast.objects.create(
+        kitchen=kitchen, name="Rook Supper", serve_at=ROOK_SUPPER_AT, time_zone=ZONE, heads=6
+    )
+    add_dish(supper, "Peppered brisket", BRISKET, house_of(kitchen))
+
+
+def lay_the_table(kitchen: Kitchen, feast: Feast) -> None:
+    """The other dishes of Lantern Night; two of them may be done before the hour."""
+    kitchen.places.filter(name="oven").update(capacity=2.0)
+    for name, mix, early_min in OTHERS:
+        dish = add_dish(feast, name, mix, house_of(kitchen))
+        dish.early_max_min = early_min
+        dish.save(update_fields=["early_max_min"])
+
+
+@transaction.atomic
 def load() -> None:
-    """Load the demo unless it is there."""
+    """Load Quince Lane with the gammon alone, unless it is there."""
     if Cook.objects.filter(username=COOK).exists():
         return
     cook = Cook.objects.create_user(COOK, password=PASSWORD)

@@ -1,11 +1,22 @@
 """The picture of a plan: time runs down, places run across, a dish is a ribbon between them."""
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import replace
 from datetime import datetime, timedelta
 from itertools import pairwise
-from typing import Literal
 
+from pantry_web.drawings.lettering import beside, extent, inside
+from pantry_web.drawings.shapes import (
+    Chain,
+    Column,
+    Format,
+    Mark,
+    Passage,
+    Ribbon,
+    Row,
+    Stay,
+    Visit,
+)
 from pantry_web.drawings.timescale import (
     AFTER,
     Heights,
@@ -16,235 +27,162 @@ from pantry_web.drawings.timescale import (
     time_scale,
 )
 
-State = Literal["done", "running", "ahead"]
-
 PLACES = ("shop", "freezer", "fridge", "counter", "hob", "smoker", "oven", "table")
 EMPTY_DAYS = timedelta(days=2)
 """More empty days than these before the first step are not drawn."""
 
 
-@dataclass(frozen=True, slots=True)
-class Stay:
-    """A step as the picture takes it: where, from when to when."""
-
-    key: str
-    title: str
-    place: str
-    start: datetime
-    end: datetime
-    state: State
-    length: str
-
-
-@dataclass(frozen=True, slots=True)
-class Visit:
-    """A round on a step."""
-
-    key: str
-    at: datetime
-    done: bool
-
-
-@dataclass(frozen=True, slots=True)
-class Format:
-    """Measures of one size of the picture."""
-
-    width: float
-    axis: float
-    heights: Heights
-    letter: float
-    pad: float
-    fridge: float
-
-
-WIDE = Format(860, 100, Heights(day=20, hour=13, night_hour=2, least=17), 6.7, 10, 2.0)
-NARROW = Format(358, 66, Heights(day=24, hour=20, night_hour=3, least=18), 6.0, 3, 1.4)
+WIDE = Format(860, 100, Heights(day=20, hour=13, night_hour=2, least=17), 6.7, 10, 2.0, 0.55)
+NARROW = Format(358, 66, Heights(day=24, hour=20, night_hour=3, least=18), 6.0, 3, 1.4, 0.4)
 HEAD = 36.0
-LINE = 14.5
+BOLD = 1.06
+"""Width of a bold letter over that of a usual one."""
 DAY_LABEL, FEAST_DAY_LABEL = 15.5, 21.0
 
 
-@dataclass(frozen=True, slots=True)
-class Column:
-    """A place."""
-
-    name: str
-    x: float
-    width: float
-
-    @property
-    def middle(self) -> float:
-        """Its middle."""
-        return round(self.x + self.width / 2, 1)
-
-
-@dataclass(frozen=True, slots=True)
-class Row:
-    """A day; `to_go` days before the feast."""
-
-    y: float
-    height: float
-    label_y: float
-    label: str
-    to_go: int
-    is_feast: bool
-    covered: bool
-
-
-@dataclass(frozen=True, slots=True)
-class Text:
-    """A line of writing."""
-
-    x: float
-    y: float
-    anchor: Literal["start", "end", "middle"]
-    words: str
-
-
-@dataclass(frozen=True, slots=True)
-class Ribbon:
-    """A stay, with its writing inside or beside it."""
-
-    key: str
-    x: float
-    y: float
-    width: float
-    height: float
-    state: State
-    title: str
-    lines: tuple[Text, ...]
-
-
-@dataclass(frozen=True, slots=True)
-class Mark:
-    """A round on a ribbon, and the tick that is drawn in it when done."""
-
-    x: float
-    y: float
-    done: bool
-    tick: str
-
-
-@dataclass(frozen=True, slots=True)
-class Passage:
-    """The whole picture."""
-
-    width: float
-    height: float
-    axis: float
-    columns: tuple[Column, ...]
-    rows: tuple[Row, ...]
-    nights: tuple[tuple[float, float], ...]
-    hours: tuple[tuple[float, str], ...]
-    ribbons: tuple[Ribbon, ...]
-    links: tuple[str, ...]
-    marks: tuple[Mark, ...]
-    table: tuple[float, float]
-    now: tuple[float, str] | None
-    serve: tuple[float, str]
-
-
 def passage(
-    stays: Sequence[Stay],
-    visits: Sequence[Visit],
+    chains: Sequence[Chain],
     now: datetime,
     serve_at: datetime,
     house: House,
     size: Format,
+    since: datetime | None = None,
 ) -> Passage:
     """Draw a plan.
 
-    Parameters: stays in order, back to back, at least one; visits; now; serve_at; house; size.
+    Parameters: chains, at least one with a stay that takes time; now; serve_at; house; size; since,
+    before which nothing is drawn.
     Returns: shapes in the units of the picture, its origin at the top left.
     """
-    drawn = [stay for stay in stays if stay.end > stay.start]
-    first = drawn[0].start
+    drawn = [(chain, stays) for chain in chains if (stays := list(_since(chain.stays, since)))]
+    first = min(stays[0].start for _, stays in drawn)
     begin = min(first, now) if first - now <= EMPTY_DAYS else first
-    spans = [(stay.start, stay.end) for stay in drawn]
+    spans = [(stay.start, stay.end) for _, stays in drawn for stay in stays]
     scale = time_scale(begin, serve_at, spans, house, size.heights, HEAD)
-    columns = _columns(drawn, size)
-    by_name = {column.name: column for column in columns}
-    ribbons = tuple(_ribbon(stay, by_name, scale, size) for stay in drawn)
+    lanes = _lanes([stays for _, stays in drawn])
+    columns = _columns([stays for _, stays in drawn], lanes, size)
+    ribbons = [
+        [_bare(chain, stay, columns[stay.place], lanes[i, j], scale, size)
+         for j, stay in enumerate(stays)]
+        for i, (chain, stays) in enumerate(drawn)
+    ]  # fmt: skip
     serve_y = scale.y(serve_at)
     now_y = scale.y(now) if begin <= now <= serve_at + AFTER else None
-    table = by_name["table"]
+    table_x = columns["table"].middle
     return Passage(
         width=size.width,
         height=round(scale.heights[-1] + 8, 1),
         axis=size.axis,
-        columns=columns,
+        columns=tuple(columns.values()),
         rows=tuple(_rows(scale, serve_at, house, now_y)),
         nights=tuple(
             (scale.y(a), round(scale.y(b) - scale.y(a), 1))
             for a, b in nights(scale.moments[0], serve_at + AFTER, house)
         ),
         hours=tuple(_hours(scale, serve_at, house, now_y)),
-        ribbons=ribbons,
-        links=tuple(_links(ribbons, table.middle, serve_y)),
-        marks=tuple(_marks(visits, ribbons, scale)),
-        table=(table.middle, serve_y),
+        ribbons=tuple(_lettered(drawn, ribbons, size)),
+        links=tuple(
+            (chain.hue, link)
+            for (chain, _), row in zip(drawn, ribbons, strict=True)
+            for link in _links(row, table_x, scale.y(chain.serve_at))
+        ),
+        marks=tuple(
+            mark
+            for (chain, _), row in zip(drawn, ribbons, strict=True)
+            for mark in _marks(chain.visits, row, scale)
+        ),
+        served=tuple((chain.hue, table_x, scale.y(chain.serve_at)) for chain, _ in drawn),
         now=None if now_y is None else (now_y, f"{now.astimezone(house.zone):%a %H:%M}"),
         serve=(serve_y, f"{serve_at.astimezone(house.zone):%H:%M}"),
     )
 
 
-def _columns(stays: Sequence[Stay], size: Format) -> tuple[Column, ...]:
-    used = {stay.place for stay in stays} | {"table"}
-    names = [name for name in PLACES if name in used]
-    shares = [{"fridge": size.fridge, "table": 0.8}.get(name, 1.0) for name in names]
-    room = (size.width - size.axis) / sum(shares)
-    columns, x = [], size.axis
-    for name, share in zip(names, shares, strict=True):
-        columns.append(Column(name, round(x, 1), round(room * share, 1)))
-        x += room * share
-    return tuple(columns)
+def _since(stays: Sequence[Stay], since: datetime | None) -> Iterator[Stay]:
+    """Stays that take time, cut off before a moment."""
+    for stay in stays:
+        begin = max(stay.start, since) if since else stay.start
+        if stay.end > begin:
+            yield replace(stay, start=begin)
 
 
-def _ribbon(stay: Stay, columns: dict[str, Column], scale: TimeScale, size: Format) -> Ribbon:
-    column = columns[stay.place]
-    x, width = column.x + size.pad, column.width - 2 * size.pad
-    y = scale.y(stay.start)
-    height = round(scale.y(stay.end) - y, 1)
-    lines = _written(stay, column, (x, y, width, height), size)
-    return Ribbon(
-        stay.key, round(x, 1), y, round(width, 1), height, stay.state, stay.title, tuple(lines)
+def _lanes(chains: Sequence[Sequence[Stay]]) -> dict[tuple[int, int], int]:
+    """The lane of each stay in its place: the first that is free when it begins."""
+    ends: dict[str, list[datetime]] = {}
+    lanes = {}
+    in_order = sorted(
+        ((stay.start, i, j) for i, stays in enumerate(chains) for j, stay in enumerate(stays))
     )
+    for start, i, j in in_order:
+        stay = chains[i][j]
+        taken = ends.setdefault(stay.place, [])
+        lane = next((n for n, end in enumerate(taken) if end <= start), len(taken))
+        taken[lane : lane + 1] = [stay.end]
+        lanes[i, j] = lane
+    return lanes
 
 
-def _written(
-    stay: Stay, column: Column, box: tuple[float, float, float, float], size: Format
-) -> Iterator[Text]:
-    """The title and length inside the ribbon where they fit, else in one line beside it."""
-    x, y, width, height = box
-    marks = 26.0 if height > 80 else 8.0
-    inside = [*_wrapped(stay.title, width - marks, size.letter)]
-    inside += _wrapped(stay.length, width - marks, size.letter)
-    fits = all(len(line) * size.letter <= width - 8 for line in inside)
-    if fits and len(inside) * LINE + 6 <= height:
-        for i, words in enumerate(inside):
-            yield Text(round(x + 7, 1), round(y + LINE * (i + 1), 1), "start", words)
-        return
-    middle = round(y + height / 2 + 4.5, 1)
-    right, left = size.width - (x + width) - 8, x - size.axis - 8
-    for words in (f"{stay.title}, {stay.length}", stay.title):
-        needed = len(words) * size.letter
-        if needed <= max(right, left):
-            break
-    if needed <= right or right >= left:
-        yield Text(round(x + width + 6, 1), middle, "start", words)
-    else:
-        yield Text(round(x - 6, 1), middle, "end", words)
+def _columns(
+    chains: Sequence[Sequence[Stay]], lanes: dict[tuple[int, int], int], size: Format
+) -> dict[str, Column]:
+    most = {"table": 1}
+    for (i, j), lane in lanes.items():
+        place = chains[i][j].place
+        most[place] = max(most.get(place, 1), lane + 1)
+    names = [name for name in PLACES if name in most]
+    shares = [
+        {"fridge": size.fridge, "table": 0.8, "shop": 0.8}.get(name, 1.0)
+        + size.lane * (most[name] - 1)
+        for name in names
+    ]
+    room = (size.width - size.axis) / sum(shares)
+    columns, x = {}, size.axis
+    for name, share in zip(names, shares, strict=True):
+        columns[name] = Column(name, round(x, 1), round(room * share, 1), most[name])
+        x += room * share
+    return columns
 
 
-def _wrapped(words: str, width: float, letter: float) -> list[str]:
-    lines: list[str] = []
-    for word in words.split():
-        longer = f"{lines[-1]} {word}" if lines else word
-        if lines and len(longer) * letter <= width:
-            lines[-1] = longer
-        else:
-            lines.append(word)
-    return lines
+def _bare(
+    chain: Chain, stay: Stay, column: Column, lane: int, scale: TimeScale, size: Format
+) -> Ribbon:
+    """A ribbon without its writing."""
+    width = (column.width - 2 * size.pad) / column.lanes
+    gap = 3.0 if column.lanes > 1 else 0.0
+    y = scale.y(stay.start)
+    return Ribbon(
+        stay.key, chain.hue, round(column.x + size.pad + lane * width, 1), y,
+        round(width - gap, 1), round(scale.y(stay.end) - y, 1), stay.state,
+        f"{chain.name}: {stay.title}, {stay.length}", (),
+    )  # fmt: skip
+
+
+def _lettered(
+    drawn: Sequence[tuple[Chain, list[Stay]]], ribbons: Sequence[Sequence[Ribbon]], size: Format
+) -> Iterator[Ribbon]:
+    """Ribbons with their writing, wherever it has room; of several dishes their names as well."""
+    taken = [ribbon.box for row in ribbons for ribbon in row]
+    several = len(drawn) > 1
+    bounds = (size.axis + 2, size.width - 2)
+    for (chain, stays), row in zip(drawn, ribbons, strict=True):
+        for stay, ribbon in zip(stays, row, strict=True):
+            named = [chain.name] if several else []
+            lines = None
+            for wording in ([*named, stay.title, stay.length], [*named, stay.title], named):
+                lines = inside(wording, ribbon.box, size.letter) if wording else None
+                if lines is not None:
+                    break
+            if lines is None:
+                wide = BOLD * size.letter
+                text = beside(_wordings(chain, stay, several=several), ribbon.box, taken, bounds,
+                              wide)  # fmt: skip
+                lines = () if text is None else (text,)
+                taken += [extent(each, wide) for each in lines]
+            yield replace(ribbon, lines=lines)
+
+
+def _wordings(chain: Chain, stay: Stay, *, several: bool) -> list[str]:
+    plain = [f"{stay.title}, {stay.length}", stay.title]
+    return [f"{chain.name}: {stay.title.lower()}", stay.title] if several else plain
 
 
 def _rows(scale: TimeScale, serve_at: datetime, house: House, now_y: float | None) -> Iterator[Row]:
@@ -298,6 +236,6 @@ def _marks(visits: Sequence[Visit], ribbons: Sequence[Ribbon], scale: TimeScale)
     by_key = {ribbon.key: ribbon for ribbon in ribbons}
     for visit in visits:
         ribbon = by_key.get(visit.key)
-        if ribbon is not None:
+        if ribbon is not None and visit.at >= scale.moments[0]:
             x, y = round(ribbon.x + ribbon.width - 14, 1), scale.y(visit.at)
             yield Mark(x, y, visit.done, f"M{x - 3.5:.1f} {y:.1f}l2.5 3 4.5 -5.5")

@@ -1,11 +1,11 @@
 """Finding feasts and dishes of one's own kitchen."""
 
-from django.http import HttpRequest
+from django.http import Http404, HttpRequest
 from django.shortcuts import get_object_or_404
 
 from pantry_web import clock
 from pantry_web.feasts.models import Dish, Feast
-from pantry_web.feasts.planning import Outlook, outlook
+from pantry_web.feasts.planning import FeastOutlook, Outlook, feast_outlook, outlook
 from pantry_web.kitchens.access import kitchen_of
 
 
@@ -24,6 +24,26 @@ def dish_of(request: HttpRequest, dish_id: int) -> Dish:
     """
     dishes = Dish.objects.filter(feast__kitchen=kitchen_of(request)).select_related("feast")
     return get_object_or_404(dishes, pk=dish_id)
+
+
+def feast_outlook_of(request: HttpRequest, feast_id: int) -> FeastOutlook:
+    """A feast of the cook's kitchen as it stands now.
+
+    Raises: Http404 for any other.
+    """
+    kitchen = kitchen_of(request)
+    return feast_outlook(feast_of(request, feast_id), kitchen, clock.now(kitchen))
+
+
+def piece_outlook_of(request: HttpRequest, dish_id: int) -> Outlook:
+    """A dish with a piece, as it stands now.
+
+    Raises: Http404 for any other, a side job's included.
+    """
+    view = outlook_of(request, dish_id)
+    if view.dish.job:
+        raise Http404
+    return view
 
 
 def outlook_of(request: HttpRequest, dish_id: int) -> Outlook:

@@ -1,4 +1,4 @@
-"""The form of a feast."""
+"""The forms of a feast and of its side jobs."""
 
 from datetime import date, datetime, time, timedelta
 from typing import Any
@@ -6,8 +6,12 @@ from zoneinfo import ZoneInfo
 
 from django import forms
 
+from pantry_core.meat import MOST_MEAT_G, MOST_THICKNESS_MM
 from pantry_core.plan.instants import NotAnInstant, local_instant
-from pantry_web.fields import LongSelect, NumberField
+from pantry_core.routes.jobs import JOBS, MOST_MADE_G
+from pantry_web.feasts.models import Feast
+from pantry_web.feasts.ways import cut_choices
+from pantry_web.fields import LongSelect, NumberField, QuantityField
 from pantry_web.forms import KitchenForm
 from pantry_web.kitchens.forms import ZONES
 
@@ -22,10 +26,31 @@ class FeastForm(KitchenForm):
     hour = forms.TimeField(label="Hour to eat", widget=forms.TimeInput({"type": "time"}, "%H:%M"))
     time_zone = forms.ChoiceField(choices=ZONES, label="Time zone", widget=LongSelect)
     heads = NumberField(1, 500, label="Heads")
+    note = forms.CharField(
+        max_length=2000,
+        required=False,
+        label="Notes, for next year too",
+        widget=forms.Textarea({"rows": 3}),
+    )
+    version = forms.IntegerField(min_value=0, required=False, widget=forms.HiddenInput)
 
     def __init__(self, *args: Any, now: datetime, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
         self.now = now
+
+    def clean_version(self) -> int:
+        """The version that was looked at; a new feast has none."""
+        return self.cleaned_data["version"] or 0
+
+    def look_again(self, version: int) -> None:
+        """Take the present version, so that the next press counts."""
+        self.data = {**self.data.dict(), "version": str(version)}  # type: ignore[attr-defined]  # a form that was posted
+
+    def save(self, feast: Feast) -> None:
+        """Keep it."""
+        for name in ("name", "serve_at", "time_zone", "heads", "note"):
+            setattr(feast, name, self.cleaned_data[name])
+        feast.save()
 
     def clean_heads(self) -> int:
         """A whole number of people."""
@@ -61,3 +86,36 @@ class FeastForm(KitchenForm):
             shown = self.now.astimezone(zone)
             self.add_error("hour", f"This hour is over; it is {shown:%H:%M} now.")
         self.cleaned_data["serve_at"] = serve_at
+
+
+def as_it_is(feast: Feast) -> dict[str, object]:
+    """What the form shows of a stored feast."""
+    local = feast.serve_at.astimezone(ZoneInfo(feast.time_zone))
+    return {
+        "name": feast.name,
+        "date": local.date(),
+        "hour": local.time(),
+        "time_zone": feast.time_zone,
+        "heads": float(feast.heads),
+        "note": feast.note,
+        "version": feast.version,
+    }
+
+
+class JobForm(KitchenForm):
+    """A side job: what, called what, how much of it [g]."""
+
+    job = forms.ChoiceField(
+        choices=[(job.id, f"{job.name}: {job.saying}") for job in JOBS.values()], label="What"
+    )
+    name = forms.CharField(max_length=80, label="Called")
+    amount = QuantityField("mass", MOST_MADE_G, label="How much")
+
+
+class StillForm(KitchenForm):
+    """A piece that one thinks of: its cut, weight [g], thickest part [mm]."""
+
+    cut = forms.ChoiceField(choices=cut_choices, label="Kind and cut")
+    mass = QuantityField("mass", MOST_MEAT_G, label="Weight, trimmed")
+    thickness = QuantityField("length", MOST_THICKNESS_MM, label="Thickest part", required=False)
+    is_frozen = forms.BooleanField(required=False, label="It is frozen")

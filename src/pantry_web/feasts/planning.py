@@ -7,6 +7,7 @@ from functools import cached_property
 from django.db.models import prefetch_related_objects
 
 from pantry_core.notice import Notice
+from pantry_core.plan.problem import GRID
 from pantry_core.plan.request import Away, Day, DishRequest, PlanRequest, StepRequest
 from pantry_core.plan.result import Plan, PlannedStep, Round
 from pantry_web.feasts.mixing import House, Mixed, house_of, mix_of, work_out
@@ -95,6 +96,11 @@ class FeastOutlook:
         )
 
     @property
+    def has_several(self) -> bool:
+        """Whether there is more than one dish."""
+        return len(self.dishes) > 1
+
+    @property
     def is_begun(self) -> bool:
         """Whether something has been done for any dish."""
         return any(each.state.begun for each in self.dishes)
@@ -167,10 +173,16 @@ def plan_request(whole: FeastOutlook, *, hold: bool) -> PlanRequest:
     )
 
 
+def _on_grid(moment: datetime | None, anchor: datetime | None) -> str | None:
+    if moment is None:
+        return None
+    return (moment - (moment - (anchor or moment)) % GRID).isoformat()
+
+
 def _dish_request(view: Outlook, *, hold: bool) -> DishRequest:
     """A dish; steps that were passed over before the last fact are left out."""
     asked = [
-        _step_request(step, view.state.facts.get(step.key, StepFacts()))
+        step_request(step, view.state.facts.get(step.key, StepFacts()), view.dish.feast.serve_at)
         for step in view.steps
         if hold or step.kind != "hold" or step.key in view.state.begun
     ]
@@ -179,15 +191,20 @@ def _dish_request(view: Outlook, *, hold: bool) -> DishRequest:
     return DishRequest(
         id=view.key,
         name=view.dish.name,
-        serve_at=view.dish.serve_at.isoformat() if view.dish.serve_at else None,
+        serve_at=_on_grid(view.dish.serve_at, view.dish.feast.serve_at),
         early_max_min=view.dish.early_max_min,
         steps=tuple(each for i, each in enumerate(asked) if i >= last_fact or i in begun),
     )
 
 
-def _step_request(step: Step, fact: StepFacts) -> StepRequest:
+def step_request(step: Step, fact: StepFacts, anchor: datetime | None = None) -> StepRequest:
+    """A step of the plan document, with what has happened of it.
+
+    A lock falls on the quarter hour before it, counted from the anchor: the feast may have moved.
+    """
     return StepRequest(
         id=step.key,
+        name=step.title,
         kind=step.kind,
         place=step.place or None,
         min_h=step.min_h,
@@ -200,5 +217,5 @@ def _step_request(step: Step, fact: StepFacts) -> StepRequest:
         rounds_done=tuple(each.isoformat() for each in fact.rounds_done),
         started_at=fact.started_at.isoformat() if fact.started_at else None,
         ended_at=fact.ended_at.isoformat() if fact.ended_at else None,
-        locked_start=step.locked_start.isoformat() if step.locked_start else None,
+        locked_start=_on_grid(step.locked_start, anchor),
     )

@@ -6,7 +6,7 @@ from datetime import datetime
 from typing import Literal
 
 from pantry_web.feasts.models import Step
-from pantry_web.feasts.planning import Outlook
+from pantry_web.feasts.planning import FeastOutlook, Outlook
 
 GRID_MIN = 15
 
@@ -45,6 +45,15 @@ def tasks(view: Outlook) -> list[Task]:
     found = [*_beginnings(view), *_rounds(view)]
     far = view.dish.feast.serve_at
     return sorted(found, key=lambda task: (task.at or far, task.kind))
+
+
+def feast_tasks(whole: FeastOutlook) -> list[tuple[Outlook, Task]]:
+    """All that is left to do with the hands over all dishes, in the order of its time."""
+    found = [
+        (view, task) for view in whole.dishes if not view.dish.is_given_up for task in tasks(view)
+    ]
+    far = whole.feast.serve_at
+    return sorted(found, key=lambda each: (each[1].at or far, each[1].kind))
 
 
 def _beginnings(view: Outlook) -> Iterator[Task]:

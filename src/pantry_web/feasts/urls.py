@@ -2,10 +2,18 @@
 
 from django.urls import path
 
-from pantry_web.feasts import views
+from pantry_web.feasts import plan_views, views
 
 urlpatterns = [
     path("", views.feasts, name="feasts"),
     path("feasts/new/", views.new_feast, name="new-feast"),
     path("feasts/<int:feast_id>/", views.feast, name="feast"),
+    path("feasts/<int:feast_id>/helps/", plan_views.what_helps, name="what-helps"),
+    path("feasts/<int:feast_id>/helps/<slug:code>/", plan_views.take, name="take-remedy"),
+    path("feasts/<int:feast_id>/keep/", plan_views.keep, name="keep-plan"),
+    path("feasts/<int:feast_id>/afresh/", plan_views.afresh, name="plan-afresh"),
+    path("feasts/<int:feast_id>/still/", plan_views.still, name="still"),
+    path("feasts/<int:feast_id>/job/", plan_views.new_job, name="new-job"),
+    path("feasts/<int:feast_id>/dishes/<int:dish_id>/out/", plan_views.leave_out, name="leave-out"),
+    path("feasts/<int:feast_id>/dishes/<int:dish_id>/in/", plan_views.take_back_in, name="take-up"),
 ]

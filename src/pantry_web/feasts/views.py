@@ -1,17 +1,23 @@
 """Feasts."""
 
-from zoneinfo import ZoneInfo
-
+from django.contrib import messages
+from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 
 from pantry_web import clock
-from pantry_web.feasts.access import feast_of
-from pantry_web.feasts.forms import FeastForm
+from pantry_web.feasts.access import feast_outlook_of
+from pantry_web.feasts.actions.claim import claim
+from pantry_web.feasts.changes import changes
+from pantry_web.feasts.forms import FeastForm, JobForm, as_it_is
 from pantry_web.feasts.models import Feast
-from pantry_web.feasts.planning import outlook
-from pantry_web.feasts.tasks import tasks
+from pantry_web.feasts.planning import FeastOutlook
+from pantry_web.feasts.refusal import Refused
+from pantry_web.feasts.rows import dish_rows
+from pantry_web.feasts.tasks import feast_tasks
 from pantry_web.kitchens.access import kitchen_of
+
+NEXT_TASKS = 5
 
 
 def feasts(request: HttpRequest) -> HttpResponse:
@@ -36,45 +42,46 @@ def new_feast(request: HttpRequest) -> HttpResponse:
     )
     if request.method == "POST" and form.is_valid():
         feast = Feast(kitchen=kitchen)
-        _keep(feast, form)
+        form.save(feast)
         return redirect("new-dish", feast.pk)
     status = 422 if form.is_bound else 200
     return render(request, "feasts/new_feast.html", {"form": form}, status=status)
 
 
 def feast(request: HttpRequest, feast_id: int) -> HttpResponse:
-    """A feast: its hour, which can be moved, and its dish."""
-    kitchen = kitchen_of(request)
-    found = feast_of(request, feast_id)
-    now = clock.now(kitchen)
-    local = found.serve_at.astimezone(ZoneInfo(found.time_zone))
-    form = FeastForm(
-        request.POST or None,
-        now=now,
-        initial={
-            "name": found.name,
-            "date": local.date(),
-            "hour": local.time(),
-            "time_zone": found.time_zone,
-            "heads": float(found.heads),
-        },
-    )
+    """A feast: its hour, which can be moved, its dishes, and the plan for all of them."""
+    whole = feast_outlook_of(request, feast_id)
+    form = FeastForm(request.POST or None, now=whole.now, initial=as_it_is(whole.feast))
     if request.method == "POST" and form.is_valid():
-        _keep(found, form)
-        return redirect("feast", found.pk)
-    dish = found.dishes.select_related("feast").first()
-    view = outlook(dish, kitchen, now) if dish and not form.is_bound else None
+        try:
+            with transaction.atomic():
+                claim(whole.feast, form.cleaned_data["version"])
+                form.save(whole.feast)
+        except Refused as refused:
+            form.add_error(None, str(refused))
+            form.look_again(whole.feast.version)
+        else:
+            messages.success(request, "Kept.")
+            return redirect("feast", feast_id)
+    return feast_page(request, whole, form=form)
+
+
+def feast_page(
+    request: HttpRequest,
+    whole: FeastOutlook,
+    *,
+    form: FeastForm | None = None,
+    job_form: JobForm | None = None,
+) -> HttpResponse:
+    """The page of a feast, with a form that was filled in wrongly if there is one."""
+    wrong = any(each is not None and each.is_bound for each in (form, job_form))
     context = {
-        "form": form,
-        "feast": found,
-        "dish": dish,
-        "outlook": view,
-        "tasks": tasks(view)[:3] if view else [],
+        "form": form or FeastForm(now=whole.now, initial=as_it_is(whole.feast)),
+        "job_form": job_form or JobForm(),
+        "feast": whole.feast,
+        "whole": whole,
+        "rows": dish_rows(whole),
+        "tasks": feast_tasks(whole)[:NEXT_TASKS],
+        "changes": changes(whole),
     }
-    return render(request, "feasts/feast.html", context, status=422 if form.is_bound else 200)
-
-
-def _keep(feast: Feast, form: FeastForm) -> None:
-    for name in ("name", "serve_at", "time_zone", "heads"):
-        setattr(feast, name, form.cleaned_data[name])
-    feast.save()
+    return render(request, "feasts/feast.html", context, status=422 if wrong else 200)

@@ -1,39 +1,67 @@
 """Passage: the picture of the plan, and the plan as a calendar."""
 
-from datetime import UTC, datetime
+from collections.abc import Sequence
+from datetime import UTC, datetime, timedelta
 from zoneinfo import ZoneInfo
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
 
 from pantry_core.formats.calendar import Moment, calendar
-from pantry_web.drawings.passage import NARROW, WIDE, Passage, State, Stay, Visit, passage
+from pantry_web.drawings.passage import NARROW, WIDE, passage
+from pantry_web.drawings.shapes import Chain, Passage, State, Stay, Visit
 from pantry_web.drawings.timescale import House
-from pantry_web.feasts.access import outlook_of
-from pantry_web.feasts.planning import Outlook
-from pantry_web.feasts.tasks import Task, tasks
-from pantry_web.kitchens.access import kitchen_of
-from pantry_web.kitchens.models import Kitchen
+from pantry_web.feasts.access import feast_outlook_of, outlook_of
+from pantry_web.feasts.planning import FeastOutlook, Outlook
+from pantry_web.feasts.rows import hue_of
+from pantry_web.feasts.tasks import Task, feast_tasks, tasks
 from pantry_web.passage.slack import raw_notice, slacks
 from pantry_web.quantities import hours_of, span
+
+NEXT_TASKS = 5
+JUST_PAST = timedelta(hours=12)
+"""How much of the past the picture of a whole feast shows."""
 
 
 def show(request: HttpRequest, dish_id: int) -> HttpResponse:
     """The picture of the plan for a dish, and what comes next beside it."""
     view = outlook_of(request, dish_id)
-    kitchen = kitchen_of(request)
-    stays = _stays(view)
+    chain = _chain(view)
     context = {
         "outlook": view,
+        "whole": view.whole,
         "dish": view.dish,
         "feast": view.dish.feast,
-        "pictures": _pictures(view, kitchen, stays) if stays else {},
-        "plan_rows": [stay for stay in stays if stay.end > stay.start],
-        "tasks": tasks(view)[:5],
+        "pictures": _pictures(view.whole, [chain]),
+        "plan_rows": [(view, stay) for stay in chain.stays if stay.end > stay.start],
+        "tasks": [(view, task) for task in tasks(view)[:NEXT_TASKS]],
         "slacks": slacks(view),
         "raw": raw_notice(view),
     }
     return render(request, "passage/passage.html", context)
+
+
+def show_all(request: HttpRequest, feast_id: int) -> HttpResponse:
+    """The picture of the plan for all dishes of a feast."""
+    whole = feast_outlook_of(request, feast_id)
+    chains = [_chain(view) for view in whole.dishes if view.plan]
+    views = {chain.name: view for chain, view in zip(chains, whole.dishes, strict=False)}
+    rows = [
+        (view, stay)
+        for view in whole.dishes
+        if view.plan
+        for stay in _chain(view).stays
+        if stay.end > stay.start and stay.state != "done"
+    ]
+    context = {
+        "whole": whole,
+        "feast": whole.feast,
+        "key": [(chain.hue, views[chain.name]) for chain in chains],
+        "pictures": _pictures(whole, chains, whole.now - JUST_PAST),
+        "plan_rows": sorted(rows, key=lambda row: row[1].start),
+        "tasks": feast_tasks(whole)[:NEXT_TASKS],
+    }
+    return render(request, "passage/feast.html", context)
 
 
 def calendar_file(request: HttpRequest, dish_id: int) -> HttpResponse:
@@ -62,6 +90,17 @@ def _uid(view: Outlook, task: Task, at: datetime) -> str:
     return f"dish-{view.dish.pk}-{task.key}{which}@pantry-clock"
 
 
+def _chain(view: Outlook) -> Chain:
+    done = {key: set(fact.rounds_done) for key, fact in view.state.facts.items()}
+    visits = [
+        Visit(job.step, each.at, each.at in done.get(job.step, ()))
+        for each in (view.plan.rounds if view.plan else ())
+        for job in each.jobs
+    ]
+    serve_at = view.dish.serve_at or view.dish.feast.serve_at
+    return Chain(view.dish.name, hue_of(view.whole, view), _stays(view), visits, serve_at)
+
+
 def _stays(view: Outlook) -> list[Stay]:
     stays = []
     for planned in view.plan.steps if view.plan else ():
@@ -81,17 +120,16 @@ def _stays(view: Outlook) -> list[Stay]:
     return stays
 
 
-def _pictures(view: Outlook, kitchen: Kitchen, stays: list[Stay]) -> dict[str, Passage]:
-    feast = view.dish.feast
+def _pictures(
+    whole: FeastOutlook, chains: Sequence[Chain], since: datetime | None = None
+) -> dict[str, Passage]:
+    """The picture in both sizes, none where there is no plan."""
+    if not any(chain.stays for chain in chains):
+        return {}
+    feast, kitchen = whole.feast, whole.kitchen
     house = House(ZoneInfo(feast.time_zone), kitchen.wake, kitchen.sleep)
-    done = {key: set(fact.rounds_done) for key, fact in view.state.facts.items()}
-    visits = [
-        Visit(job.step, each.at, each.at in done.get(job.step, ()))
-        for each in (view.plan.rounds if view.plan else ())
-        for job in each.jobs
-    ]
     return {
-        name: passage(stays, visits, view.now, feast.serve_at, house, size)
+        name: passage(chains, whole.now, feast.serve_at, house, size, since)
         for name, size in (("wide", WIDE), ("narrow", NARROW))
     }
 

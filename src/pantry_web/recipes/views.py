@@ -8,7 +8,7 @@ from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
 from pantry_core.recipes.found import NotARecipe
-from pantry_web.feasts.access import outlook_of
+from pantry_web.feasts.access import piece_outlook_of
 from pantry_web.feasts.actions.save_dish import change_dish, keep_recipe
 from pantry_web.feasts.mixing import house_of, mix_of
 from pantry_web.feasts.planning import Outlook
@@ -20,7 +20,7 @@ from pantry_web.recipes.reading import ReadRecipe, read_recipe
 
 def recipe_check(request: HttpRequest, dish_id: int) -> HttpResponse:
     """The recipe of a dish as it was found, and what it comes to; one press takes it put right."""
-    view = outlook_of(request, dish_id)
+    view = piece_outlook_of(request, dish_id)
     form = _form(request, view, request.POST or None)
     read = _read(request, view, form)
     if request.method == "POST" and form.is_valid() and read is not None:
@@ -34,7 +34,7 @@ def recipe_check(request: HttpRequest, dish_id: int) -> HttpResponse:
 @require_POST
 def recipe_answer(request: HttpRequest, dish_id: int) -> HttpResponse:
     """What a recipe comes to, as it is typed; nothing is kept."""
-    view = outlook_of(request, dish_id)
+    view = piece_outlook_of(request, dish_id)
     form = _form(request, view, request.POST)
     return render(request, "recipes/_answer.html", _context(view, form, _read(request, view, form)))
 
@@ -42,7 +42,7 @@ def recipe_answer(request: HttpRequest, dish_id: int) -> HttpResponse:
 @require_POST
 def recipe_import(request: HttpRequest, dish_id: int) -> HttpResponse:
     """Take the lines out of a file; what was typed stays when that fails."""
-    view = outlook_of(request, dish_id)
+    view = piece_outlook_of(request, dish_id)
     importing = ImportForm(request.POST, request.FILES)
     if not importing.is_valid():
         form = _form(request, view, request.POST)

@@ -12,6 +12,7 @@ from pantry_core.routes.steps import CURING
 from pantry_core.rules.constants import FRIDGE_GOAL_C, FRIDGE_STOP_C
 from pantry_web.feasts.access import outlook_of
 from pantry_web.feasts.actions.begin_step import begin_step
+from pantry_web.feasts.actions.keep_plan import keep_plan
 from pantry_web.feasts.actions.write_down import turn, undo, write_down
 from pantry_web.feasts.happenings import happenings
 from pantry_web.feasts.mixing import house_of
@@ -32,7 +33,14 @@ def rounds(request: HttpRequest, dish_id: int) -> HttpResponse:
 def tick(request: HttpRequest, dish_id: int, step_key: str) -> HttpResponse:
     """Tick the beginning of a step."""
     by, house = cook_of(request), house_of(kitchen_of(request))
-    return _done(request, dish_id, lambda view: begin_step(view, step_key, by, house))
+
+    def begin(view: Outlook) -> None:
+        """Whoever begins a step goes by the plan as it was shown."""
+        plan = view.whole.plan
+        begin_step(view, step_key, by, house)
+        keep_plan(view.dish.feast, plan)
+
+    return _done(request, dish_id, begin)
 
 
 @require_POST

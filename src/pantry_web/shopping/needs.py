@@ -6,9 +6,8 @@ from datetime import datetime
 
 from pantry_core.rules.ingredients import INGREDIENTS
 from pantry_web.feasts.mixing import House, Mixed, house_of, mix_of, work_out
-from pantry_web.feasts.models import Dish
 from pantry_web.feasts.naming import label_of
-from pantry_web.feasts.planning import Outlook, outlook
+from pantry_web.feasts.planning import Outlook, feast_outlook
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.pantry.models import Ingredient
 
@@ -57,12 +56,10 @@ class Missing:
 def shopping_list(kitchen: Kitchen, now: datetime) -> list[Missing]:
     """What is missing over all dishes whose feast lies ahead, the first needed first."""
     house = house_of(kitchen)
-    dishes = (
-        Dish.objects.filter(feast__kitchen=kitchen, feast__serve_at__gt=now)
-        .select_related("feast", "vessel")
-        .prefetch_related("steps", "events")
-    )
-    needs = [need for dish in dishes for need in _needs(outlook(dish, kitchen, now), house)]
+    feasts = kitchen.feasts.filter(serve_at__gt=now)
+    views = (view for feast in feasts for view in feast_outlook(feast, kitchen, now).dishes)
+    wanted = (each for each in views if not each.dish.job and not each.dish.is_given_up)
+    needs = [need for view in wanted for need in _needs(view, house)]
     return sorted(_summed(needs, list(kitchen.ingredients.all())), key=lambda each: each.by)
 
 

@@ -8,7 +8,7 @@ from django.shortcuts import render
 from pantry_core.heat.chill import ChillRequest, Ice, Liquid, chill
 from pantry_core.heat.cooling import cooling
 from pantry_core.rules.constants import FRIDGE_GOAL_C
-from pantry_web.feasts.access import outlook_of
+from pantry_web.feasts.access import piece_outlook_of
 from pantry_web.feasts.mixing import mix_of
 from pantry_web.fields import NumberField, QuantityField
 from pantry_web.forms import KitchenForm
@@ -73,7 +73,7 @@ def held_back(water_g: float, goal_c: float = FRIDGE_GOAL_C.value) -> dict[str, 
 def cold(request: HttpRequest, dish_id: int) -> HttpResponse:
     """How cold a mix will be, and how much ice it takes."""
     kitchen = kitchen_of(request)
-    view = outlook_of(request, dish_id)
+    view = piece_outlook_of(request, dish_id)
     water_g = mix_of(view.dish).water_g or USUAL_WATER_G
     split = {name: float(round(grams)) for name, grams in held_back(water_g).items()}
     first: dict[str, Any] = {

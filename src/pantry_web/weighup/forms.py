@@ -20,37 +20,21 @@ from pantry_core.rules.cures import CURING_SALTS, LABEL_MOST
 from pantry_web.feasts.mixing import LABELLED, House, Mix, SpiceLine
 from pantry_web.feasts.models import Dish
 from pantry_web.feasts.sauces import SaucesField
-from pantry_web.feasts.ways import GROUPS, way_choices
+from pantry_web.feasts.ways import GROUPS, cut_choices, way_choices
 from pantry_web.fields import NumberField, QuantityField
 from pantry_web.forms import KitchenForm
 from pantry_web.pantry.models import Vessel
 
-KIND_NAMES = {
-    "pork": "Pork",
-    "beef": "Beef",
-    "lamb": "Lamb and goat",
-    "game": "Game",
-    "poultry": "Poultry",
-    "fish": "Fish",
-    "vegetable": "Vegetable",
-}
 CURES = [("", "None: grey, and kept by cold alone"),
          *((name, salt.name) for name, salt in CURING_SALTS.items())]  # fmt: skip
 MOST_PPM = 1000.0
-
-
-def _cut_choices() -> list[tuple[str, list[tuple[str, str]]]]:
-    return [
-        (name, [(cut.id, cut.name) for cut in CUTS.values() if cut.kind == kind])
-        for kind, name in KIND_NAMES.items()
-    ]
 
 
 class DishForm(KitchenForm):
     """Cut, weight, thickest part, method, how salty, the cure, and what goes with it."""
 
     name = forms.CharField(max_length=80, label="Name of the dish")
-    cut = forms.ChoiceField(choices=_cut_choices, label="Kind and cut")
+    cut = forms.ChoiceField(choices=cut_choices, label="Kind and cut")
     mass = QuantityField("mass", MOST_MEAT_G, label="Weight, trimmed")
     thickness = QuantityField("length", MOST_THICKNESS_MM, label="Thickest part", required=False)
     method = forms.ChoiceField(choices=way_choices, label="How", widget=forms.RadioSelect)

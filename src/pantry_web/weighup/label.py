@@ -10,7 +10,7 @@ from django.shortcuts import render
 from django.urls import reverse
 
 from pantry_core.routes.steps import CURING
-from pantry_web.feasts.access import outlook_of
+from pantry_web.feasts.access import piece_outlook_of
 from pantry_web.feasts.mixing import house_of, mix_of, work_out
 from pantry_web.kitchens.access import kitchen_of
 
@@ -20,7 +20,7 @@ QR_SCALE = 4
 def label(request: HttpRequest, dish_id: int) -> HttpResponse:
     """What is in the vessel, in, out, when to turn, and the dish's address as a QR code."""
     kitchen = kitchen_of(request)
-    view = outlook_of(request, dish_id)
+    view = piece_outlook_of(request, dish_id)
     curing = next((step for step in view.steps if step.kind in CURING), None)
     fact = view.state.facts.get(curing.key) if curing else None
     planned = view.planned(curing.key) if curing else None

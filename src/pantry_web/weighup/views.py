@@ -12,7 +12,7 @@ from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.servings import servings
 from pantry_core.routes.steps import CURING
 from pantry_web import clock
-from pantry_web.feasts.access import feast_of, outlook_of
+from pantry_web.feasts.access import feast_of, piece_outlook_of
 from pantry_web.feasts.actions.save_dish import add_dish, change_dish
 from pantry_web.feasts.mixing import House, SpiceLine, house_of, mix_of, work_out
 from pantry_web.feasts.models import Feast, WeighSheet
@@ -31,11 +31,9 @@ SAME_D, MOST_DAYS = 0.05, 10_000.0
 
 
 def new_dish(request: HttpRequest, feast_id: int) -> HttpResponse:
-    """Weigh up the dish of a feast that has none yet."""
+    """Weigh up another dish of a feast."""
     kitchen = kitchen_of(request)
     feast = feast_of(request, feast_id)
-    if dish := feast.dishes.first():
-        return redirect("weigh-up", dish.pk)
     house = house_of(kitchen)
     form = _form(request, kitchen, house, FIRST)
     if request.method == "POST" and form.is_valid():
@@ -52,7 +50,7 @@ def new_dish(request: HttpRequest, feast_id: int) -> HttpResponse:
 def weigh_up(request: HttpRequest, dish_id: int) -> HttpResponse:
     """The dish at the scale: open until the meat is in, then as it was."""
     kitchen = kitchen_of(request)
-    view = outlook_of(request, dish_id)
+    view = piece_outlook_of(request, dish_id)
     house = house_of(kitchen)
     put_in = view.state.put_in
     if put_in is not None:

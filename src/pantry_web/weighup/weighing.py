@@ -12,7 +12,7 @@ from django.views.decorators.http import require_POST
 from pantry_core.meat import MOST_MEAT_G
 from pantry_core.mixes.request import MOST_WATER_G
 from pantry_core.mixes.weighed import WeighedLine, go_on
-from pantry_web.feasts.access import outlook_of
+from pantry_web.feasts.access import piece_outlook_of
 from pantry_web.feasts.actions.save_dish import change_dish
 from pantry_web.feasts.actions.write_down import undo, weigh_line
 from pantry_web.feasts.mixing import House, Mixed, house_of, mix_of, scale_of, work_out
@@ -49,14 +49,14 @@ class Row:
 
 def weighing(request: HttpRequest, dish_id: int) -> HttpResponse:
     """The sheet to weigh out by."""
-    return _page(request, outlook_of(request, dish_id))
+    return _page(request, piece_outlook_of(request, dish_id))
 
 
 @require_POST
 def tick_line(request: HttpRequest, dish_id: int, line: str) -> HttpResponse:
     """Tick a line as it is asked for, or write down what was really weighed."""
     kitchen, by = kitchen_of(request), cook_of(request)
-    view = outlook_of(request, dish_id)
+    view = piece_outlook_of(request, dish_id)
     out = go_on(_mixed(view, house_of(kitchen)).request, view.state.weighed_lines)
     wanted = next((each for each in out.lines if each.name == line), None)
     if wanted is None:
@@ -83,7 +83,7 @@ def take_back_line(request: HttpRequest, dish_id: int) -> HttpResponse:
 def trim(request: HttpRequest, dish_id: int) -> HttpResponse:
     """A weight after trimming works the sheet out anew, and says what changed."""
     kitchen = kitchen_of(request)
-    view = outlook_of(request, dish_id)
+    view = piece_outlook_of(request, dish_id)
     form = TrimmedForm(request.POST, units=kitchen.units)
     if not form.is_valid():
         return _page(request, view, trimmed=form)
@@ -117,7 +117,7 @@ def _mixed(view: Outlook, house: House) -> Mixed:
 def _done(request: HttpRequest, dish_id: int, deed: Callable[[Outlook], None]) -> HttpResponse:
     try:
         with transaction.atomic():
-            deed(outlook_of(request, dish_id))
+            deed(piece_outlook_of(request, dish_id))
     except Refused as refused:
         messages.error(request, str(refused))
     return redirect("weighing", dish_id)

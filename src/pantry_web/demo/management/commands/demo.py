@@ -6,7 +6,7 @@ import threading
 from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
-from pantry_web.demo.kitchen import COOK, PASSWORD, load
+from pantry_web.demo.kitchen import COOK, PASSWORD, load_whole
 
 HOST = "127.0.0.1"
 
@@ -29,7 +29,7 @@ class Command(BaseCommand):
         port = _port(str(options["port"]))
         _refuse_busy(port)
         call_command("migrate", verbosity=0)
-        load()
+        load_whole()
         self.stdout.write(f"Pantry Clock is at http://{HOST}:{port}/")
         self.stdout.write(f"Sign in as {COOK} with the password {PASSWORD}. Stop it with Ctrl-C.")
         self.stdout.flush()

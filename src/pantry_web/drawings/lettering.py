@@ -1,0 +1,83 @@
+"""Writing on a picture: inside a box where it fits, else beside it where nothing lies."""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+LINE = 14.5
+
+Box = tuple[float, float, float, float]
+"""Left, top, width, height."""
+
+
+@dataclass(frozen=True, slots=True)
+class Text:
+    """A line of writing."""
+
+    x: float
+    y: float
+    anchor: Literal["start", "end", "middle"]
+    words: str
+
+
+def inside(lines: Sequence[str], box: Box, letter: float) -> tuple[Text, ...] | None:
+    """Lines inside a box, None where they don't fit; `letter` is the width of one."""
+    x, y, width, height = box
+    marks = 26.0 if height > 80 else 8.0
+    wrapped = [each for line in lines for each in wrap(line, width - marks, letter)]
+    fits = all(len(line) * letter <= width - 8 for line in wrapped)
+    if not fits or len(wrapped) * LINE + 6 > height:
+        return None
+    return tuple(
+        Text(round(x + 7, 1), round(y + LINE * (i + 1), 1), "start", words)
+        for i, words in enumerate(wrapped)
+    )
+
+
+def beside(
+    wordings: Sequence[str], box: Box, taken: Sequence[Box], bounds: tuple[float, float],
+    letter: float,
+) -> Text | None:  # fmt: skip
+    """The first wording that has room to the right of a box or to the left; None where none has."""
+    x, y, width, height = box
+    top = y + height / 2 - LINE / 2
+    for words in wordings:
+        needed = len(words) * letter
+        for anchor, left in _sides(x, width, needed):
+            place = (left, top, needed, LINE)
+            if left >= bounds[0] and left + needed <= bounds[1] and _is_free(place, taken):
+                at = left if anchor == "start" else left + needed
+                return Text(round(at, 1), round(y + height / 2 + 4.5, 1), anchor, words)
+    return None
+
+
+def extent(text: Text, letter: float) -> Box:
+    """The box that a text takes."""
+    width = len(text.words) * letter
+    return (text.x - (width if text.anchor == "end" else 0.0), text.y - 11.5, width, LINE)
+
+
+def wrap(words: str, width: float, letter: float) -> list[str]:
+    """Words in lines no longer than a width, where they can be broken."""
+    lines: list[str] = []
+    for word in words.split():
+        longer = f"{lines[-1]} {word}" if lines else word
+        if lines and len(longer) * letter <= width:
+            lines[-1] = longer
+        else:
+            lines.append(word)
+    return lines
+
+
+def _sides(
+    x: float, width: float, needed: float
+) -> Iterator[tuple[Literal["start", "end"], float]]:
+    yield "start", x + width + 6
+    yield "end", x - 6 - needed
+
+
+def _is_free(place: Box, taken: Sequence[Box]) -> bool:
+    x, y, width, height = place
+    return not any(
+        x < a + w and a < x + width and y < b + h - 1 and b < y + height - 1 for a, b, w, h in taken
+    )

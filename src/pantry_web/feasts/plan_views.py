@@ -1,0 +1,139 @@
+"""What can be done about the plan of a feast."""
+
+from collections.abc import Callable
+
+from django.contrib import messages
+from django.db import transaction
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404, redirect, render
+from django.views.decorators.http import require_POST
+
+from pantry_core.routes.cuts import CUTS
+from pantry_core.routes.jobs import JOBS
+from pantry_core.routes.thickness import guessed_thickness
+from pantry_web.feasts.access import feast_of, feast_outlook_of
+from pantry_web.feasts.actions.claim import claim
+from pantry_web.feasts.actions.keep_plan import keep_plan
+from pantry_web.feasts.actions.save_dish import add_job, give_up, take_up
+from pantry_web.feasts.actions.take_remedy import take_remedy
+from pantry_web.feasts.forms import JobForm, StillForm
+from pantry_web.feasts.models import Dish, Feast
+from pantry_web.feasts.refusal import Refused
+from pantry_web.feasts.remedies import remedies
+from pantry_web.feasts.still import Still, what_still
+from pantry_web.feasts.views import feast_page
+from pantry_web.kitchens.access import kitchen_of
+
+
+def what_helps(request: HttpRequest, feast_id: int) -> HttpResponse:
+    """The remedies, each solved; as a part of the feast's page, or a page of its own."""
+    whole = feast_outlook_of(request, feast_id)
+    context = {"feast": whole.feast, "whole": whole, "remedies": remedies(whole)}
+    template = "feasts/_remedies.html" if request.headers.get("HX-Request") else "feasts/helps.html"
+    response = render(request, template, context)
+    response["Vary"] = "HX-Request"
+    return response
+
+
+@require_POST
+def take(request: HttpRequest, feast_id: int, code: str) -> HttpResponse:
+    """Take a remedy."""
+    whole = feast_outlook_of(request, feast_id)
+    try:
+        text = take_remedy(whole, code, _seen(request))
+    except Refused as refused:
+        messages.error(request, str(refused))
+    else:
+        messages.success(request, f"Done: {text}")
+    return redirect("feast", feast_id)
+
+
+@require_POST
+def keep(request: HttpRequest, feast_id: int) -> HttpResponse:
+    """Go by the plan as it is now."""
+    whole = feast_outlook_of(request, feast_id)
+    keep_plan(whole.feast, whole.plan)
+    return redirect("feast", feast_id)
+
+
+@require_POST
+def afresh(request: HttpRequest, feast_id: int) -> HttpResponse:
+    """Plan as if there had been no plan before; what has happened stays."""
+    feast = feast_of(request, feast_id)
+    feast.kept_plan = None
+    feast.save(update_fields=["kept_plan"])
+    return redirect("feast", feast_id)
+
+
+@require_POST
+def new_job(request: HttpRequest, feast_id: int) -> HttpResponse:
+    """Add a side job."""
+    whole = feast_outlook_of(request, feast_id)
+    form = JobForm(request.POST, units=kitchen_of(request).units)
+    if form.is_valid():
+        asked = form.cleaned_data
+        try:
+            dish = add_job(whole.feast, asked["name"], JOBS[asked["job"]], asked["amount"])
+        except Refused as refused:
+            form.add_error("name", str(refused))
+        else:
+            return redirect("steps", dish.pk)
+    return feast_page(request, whole, job_form=form)
+
+
+@require_POST
+def leave_out(request: HttpRequest, feast_id: int, dish_id: int) -> HttpResponse:
+    """Leave a dish out."""
+    return _with_dish(request, feast_id, dish_id, give_up)
+
+
+@require_POST
+def take_back_in(request: HttpRequest, feast_id: int, dish_id: int) -> HttpResponse:
+    """Take a dish up again."""
+    return _with_dish(request, feast_id, dish_id, take_up)
+
+
+def still(request: HttpRequest, feast_id: int) -> HttpResponse:
+    """What could still be made of a piece by the hour of the feast."""
+    whole = feast_outlook_of(request, feast_id)
+    asked = bool(request.GET)
+    form = StillForm(request.GET or None, units=whole.kitchen.units)
+    answers: list[Still] | None = None
+    if asked and form.is_valid():
+        cut = form.cleaned_data["cut"]
+        mass_g = form.cleaned_data["mass"]
+        measured = form.cleaned_data["thickness"]
+        answers = what_still(
+            whole,
+            cut,
+            {
+                "mass_g": mass_g,
+                "thickness_mm": measured or guessed_thickness(CUTS[cut], mass_g),
+                "is_thickness_guessed": measured is None,
+                "is_frozen": form.cleaned_data["is_frozen"],
+            },
+        )
+    context = {"feast": whole.feast, "whole": whole, "form": form, "answers": answers}
+    return render(
+        request, "feasts/still.html", context, status=422 if asked and form.errors else 200
+    )
+
+
+def _with_dish(
+    request: HttpRequest, feast_id: int, dish_id: int, deed: Callable[[Dish], None]
+) -> HttpResponse:
+    feast: Feast = feast_of(request, feast_id)
+    dish = get_object_or_404(feast.dishes, pk=dish_id)
+    try:
+        with transaction.atomic():
+            claim(feast, _seen(request))
+            deed(dish)
+    except Refused as refused:
+        messages.error(request, str(refused))
+    return redirect("feast", feast_id)
+
+
+def _seen(request: HttpRequest) -> int:
+    """The version of the feast that the cook was looking at."""
+    typed = request.POST.get("version", "")
+    return int(typed) if typed.isascii() and typed.isdigit() and len(typed) < 10 else -1

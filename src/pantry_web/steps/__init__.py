@@ -1,0 +1,1 @@
+"""Steps: what a dish goes through, as the cook wants it."""

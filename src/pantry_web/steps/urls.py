@@ -1,0 +1,15 @@
+"""Addresses of steps."""
+
+from django.urls import path
+
+from pantry_web.steps import views
+
+urlpatterns = [
+    path("dishes/<int:dish_id>/steps/", views.steps, name="steps"),
+    path("dishes/<int:dish_id>/steps/hour/", views.hour, name="dish-hour"),
+    path("dishes/<int:dish_id>/steps/keep/", views.keep, name="keep-route"),
+    path("dishes/<int:dish_id>/steps/take/", views.take, name="take-route"),
+    path("dishes/<int:dish_id>/steps/add/", views.add, name="add-step"),
+    path("dishes/<int:dish_id>/steps/change/<slug:step_key>/", views.change, name="change-step"),
+    path("dishes/<int:dish_id>/steps/remove/<slug:step_key>/", views.remove, name="remove-step"),
+]
