@@ -2,9 +2,9 @@
 
 from pathlib import Path
 
-from pantry_core.heat import chill
+from pantry_core.heat import chill, warm
 from pantry_core.mixes import check_cautions, colour, counting
-from pantry_core.routes import cuts, schools, servings, thickness
+from pantry_core.routes import customs, cuts, jobs, schools, servings, thickness
 from pantry_core.rules.listing import all_rules, rules_in, table
 from pantry_core.salt import properties, ready
 from pantry_core.vessels import fit
@@ -18,7 +18,19 @@ def page() -> str:
     bands = (properties.RED_MEAT, properties.POULTRY, properties.FISH, properties.NITRITE)
     diffusivities = tuple(rule for band in bands for rule in (band.usual, band.low, band.high))
     others = rules_in(
-        ready, check_cautions, counting, colour, schools, thickness, servings, cuts, chill, fit
+        ready,
+        check_cautions,
+        counting,
+        colour,
+        schools,
+        thickness,
+        servings,
+        cuts,
+        chill,
+        fit,
+        warm,
+        customs,
+        jobs,
     )
     rules = {rule.id: rule for rule in (*all_rules(), *diffusivities, *others)}
     head = PAGE.read_text().partition(HEADING)[0]

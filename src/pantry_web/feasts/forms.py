@@ -9,11 +9,12 @@ from django import forms
 from pantry_core.meat import MOST_MEAT_G, MOST_THICKNESS_MM
 from pantry_core.plan.instants import NotAnInstant, local_instant
 from pantry_core.routes.jobs import JOBS, MOST_MADE_G
-from pantry_web.feasts.models import Feast
+from pantry_web.feasts.models import Dish, Feast, Mishap
 from pantry_web.feasts.ways import cut_choices
-from pantry_web.fields import LongSelect, NumberField, QuantityField
+from pantry_web.fields import InstantField, LongSelect, NumberField, QuantityField
 from pantry_web.forms import KitchenForm
-from pantry_web.kitchens.forms import ZONES
+from pantry_web.kitchens.forms import ZONES, ZonedForm
+from pantry_web.kitchens.models import Cook, Kitchen
 
 FARTHEST = timedelta(days=365)
 
@@ -119,3 +120,41 @@ class StillForm(KitchenForm):
     mass = QuantityField("mass", MOST_MEAT_G, label="Weight, trimmed")
     thickness = QuantityField("length", MOST_THICKNESS_MM, label="Thickest part", required=False)
     is_frozen = forms.BooleanField(required=False, label="It is frozen")
+
+
+class MishapForm(ZonedForm):
+    """Something that went wrong: what, from when to when, how warm [°C], and for a dish which."""
+
+    kind = forms.ChoiceField(choices=Mishap.Kind.choices, label="What happened")
+    dish = forms.ModelChoiceField(Dish.objects.none(), required=False, label="Which dish stood out")
+    begins = InstantField(label="From")
+    ends = InstantField(label="until")
+    temperature = NumberField(-40, 60, unit="°C", required=False, label="Read, if anybody did")
+
+    def __init__(self, *args: Any, feast: Feast, now: datetime, **kwargs: Any) -> None:
+        super().__init__(*args, zone=feast.time_zone, **kwargs)
+        self.now = now
+        self.fields["dish"].queryset = feast.dishes.all()  # type: ignore[attr-defined]
+
+    def clean(self) -> dict[str, Any]:
+        """It ended after it began, by now; what stood out is a dish; a warm fridge was read."""
+        begins, ends = self.cleaned_data.get("begins"), self.cleaned_data.get("ends")
+        kind = self.cleaned_data.get("kind")
+        if begins and ends and ends <= begins:
+            self.add_error("ends", "It ended after it began.")
+        elif ends and ends > self.now:
+            self.add_error("ends", "This has not happened yet; a time up to now would do.")
+        if kind == Mishap.Kind.LEFT_OUT and not self.cleaned_data.get("dish"):
+            self.add_error("dish", "Say which dish stood out.")
+        if kind == Mishap.Kind.FRIDGE_WARM and self.cleaned_data.get("temperature") is None:
+            self.add_error("temperature", "Say how warm it was; at 4 °C or below nothing happened.")
+        return self.cleaned_data
+
+    def save(self, kitchen: Kitchen, by: Cook) -> Mishap:
+        """Write it down."""
+        asked = self.cleaned_data
+        is_of_a_dish = asked["kind"] == Mishap.Kind.LEFT_OUT
+        return Mishap.objects.create(
+            kitchen=kitchen, by=by, kind=asked["kind"], begins=asked["begins"], ends=asked["ends"],
+            dish=asked["dish"] if is_of_a_dish else None, temperature_c=asked["temperature"],
+        )  # fmt: skip

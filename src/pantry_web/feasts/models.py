@@ -159,7 +159,7 @@ class KeptRoute(models.Model):
 
 
 class Mishap(models.Model):
-    """Something that befell the whole kitchen: the power out, the fridge warm."""
+    """Something that befell the kitchen, or one dish: the power out, the fridge warm, left out."""
 
     class Kind(models.TextChoices):
         POWER_OUT = "power-out", "The power was out"
@@ -167,6 +167,7 @@ class Mishap(models.Model):
         LEFT_OUT = "left-out", "It stood on the counter"
 
     kitchen = models.ForeignKey(Kitchen, models.CASCADE, related_name="mishaps")
+    dish = models.ForeignKey(Dish, models.CASCADE, null=True, blank=True, related_name="mishaps")
     kind = models.CharField(max_length=12, choices=Kind)
     begins = models.DateTimeField()
     ends = models.DateTimeField()

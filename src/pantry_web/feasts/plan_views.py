@@ -16,13 +16,14 @@ from pantry_web.feasts.actions.claim import claim
 from pantry_web.feasts.actions.keep_plan import keep_plan
 from pantry_web.feasts.actions.save_dish import add_job, give_up, take_up
 from pantry_web.feasts.actions.take_remedy import take_remedy
-from pantry_web.feasts.forms import JobForm, StillForm
+from pantry_web.feasts.forms import JobForm, MishapForm, StillForm
 from pantry_web.feasts.models import Dish, Feast
 from pantry_web.feasts.refusal import Refused
 from pantry_web.feasts.remedies import remedies
 from pantry_web.feasts.still import Still, what_still
 from pantry_web.feasts.views import feast_page
-from pantry_web.kitchens.access import kitchen_of
+from pantry_web.kitchens.access import cook_of, kitchen_of
+from pantry_web.kitchens.forms import AbsenceForm
 
 
 def what_helps(request: HttpRequest, feast_id: int) -> HttpResponse:
@@ -79,6 +80,35 @@ def new_job(request: HttpRequest, feast_id: int) -> HttpResponse:
         else:
             return redirect("steps", dish.pk)
     return feast_page(request, whole, job_form=form)
+
+
+@require_POST
+def new_mishap(request: HttpRequest, feast_id: int) -> HttpResponse:
+    """Write down that something went wrong."""
+    whole = feast_outlook_of(request, feast_id)
+    form = MishapForm(request.POST, feast=whole.feast, now=whole.now)
+    if not form.is_valid():
+        return feast_page(request, whole, mishap_form=form)
+    form.save(whole.kitchen, cook_of(request))
+    return redirect("feast", feast_id)
+
+
+@require_POST
+def take_back_mishap(request: HttpRequest, feast_id: int, mishap_id: int) -> HttpResponse:
+    """Take back what was written down by mistake."""
+    get_object_or_404(feast_of(request, feast_id).kitchen.mishaps, pk=mishap_id).delete()
+    return redirect("feast", feast_id)
+
+
+@require_POST
+def be_away(request: HttpRequest, feast_id: int) -> HttpResponse:
+    """Write down a time in which nobody is at home; the plan makes way."""
+    whole = feast_outlook_of(request, feast_id)
+    form = AbsenceForm(request.POST, zone=whole.feast.time_zone)
+    if not form.is_valid():
+        return feast_page(request, whole, absence_form=form)
+    form.save(whole.kitchen)
+    return redirect("feast", feast_id)
 
 
 @require_POST

@@ -11,9 +11,10 @@ from pantry_core.plan.problem import GRID
 from pantry_core.plan.request import Away, Day, DishRequest, PlanRequest, StepRequest
 from pantry_core.plan.result import Plan, PlannedStep, Round
 from pantry_web.feasts.mixing import House, Mixed, house_of, mix_of, work_out
-from pantry_web.feasts.models import Dish, Feast, Step
+from pantry_web.feasts.models import Dish, Feast, Mishap, Step
 from pantry_web.feasts.solving import Kept, solved
 from pantry_web.feasts.state import DishState, StepFacts, derive
+from pantry_web.feasts.warmth import judge_warmth
 from pantry_web.kitchens.models import Kitchen
 
 
@@ -59,6 +60,11 @@ class Outlook:
         """What keeps the meat out, as long as it is out."""
         return () if self.state.put_in or self.mixed is None else self.mixed.stops
 
+    @cached_property
+    def warm(self) -> Notice | None:
+        """What its time above 4 °C means, None when it had none."""
+        return judge_warmth(self.dish.pk, self.steps, self.state, self.whole.mishaps, self.now)
+
     def planned(self, key: str) -> PlannedStep | None:
         """The planned or past times of a step."""
         if self.plan is None:
@@ -83,6 +89,11 @@ class FeastOutlook:
     def house(self) -> House:
         """What of the kitchen bears on its mixes, read once for all dishes."""
         return house_of(self.kitchen)
+
+    @cached_property
+    def mishaps(self) -> list[Mishap]:
+        """What befell the kitchen so far."""
+        return list(self.kitchen.mishaps.filter(begins__lte=self.now))
 
     @property
     def planned_dishes(self) -> frozenset[str]:

@@ -13,6 +13,13 @@ urlpatterns = [
     path("feasts/<int:feast_id>/keep/", plan_views.keep, name="keep-plan"),
     path("feasts/<int:feast_id>/afresh/", plan_views.afresh, name="plan-afresh"),
     path("feasts/<int:feast_id>/still/", plan_views.still, name="still"),
+    path("feasts/<int:feast_id>/away/", plan_views.be_away, name="be-away"),
+    path("feasts/<int:feast_id>/mishap/", plan_views.new_mishap, name="new-mishap"),
+    path(
+        "feasts/<int:feast_id>/mishap/<int:mishap_id>/back/",
+        plan_views.take_back_mishap,
+        name="take-back-mishap",
+    ),
     path("feasts/<int:feast_id>/job/", plan_views.new_job, name="new-job"),
     path("feasts/<int:feast_id>/dishes/<int:dish_id>/out/", plan_views.leave_out, name="leave-out"),
     path("feasts/<int:feast_id>/dishes/<int:dish_id>/in/", plan_views.take_back_in, name="take-up"),

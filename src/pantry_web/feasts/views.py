@@ -9,13 +9,14 @@ from pantry_web import clock
 from pantry_web.feasts.access import feast_outlook_of
 from pantry_web.feasts.actions.claim import claim
 from pantry_web.feasts.changes import changes
-from pantry_web.feasts.forms import FeastForm, JobForm, as_it_is
+from pantry_web.feasts.forms import FeastForm, JobForm, MishapForm, as_it_is
 from pantry_web.feasts.models import Feast
 from pantry_web.feasts.planning import FeastOutlook
 from pantry_web.feasts.refusal import Refused
 from pantry_web.feasts.rows import dish_rows
 from pantry_web.feasts.tasks import feast_tasks
 from pantry_web.kitchens.access import kitchen_of
+from pantry_web.kitchens.forms import AbsenceForm
 
 NEXT_TASKS = 5
 
@@ -72,12 +73,17 @@ def feast_page(
     *,
     form: FeastForm | None = None,
     job_form: JobForm | None = None,
+    mishap_form: MishapForm | None = None,
+    absence_form: AbsenceForm | None = None,
 ) -> HttpResponse:
     """The page of a feast, with a form that was filled in wrongly if there is one."""
-    wrong = any(each is not None and each.is_bound for each in (form, job_form))
+    given = (form, job_form, mishap_form, absence_form)
+    wrong = any(each is not None and each.is_bound for each in given)
     context = {
         "form": form or FeastForm(now=whole.now, initial=as_it_is(whole.feast)),
         "job_form": job_form or JobForm(),
+        "mishap_form": mishap_form or MishapForm(feast=whole.feast, now=whole.now),
+        "absence_form": absence_form or AbsenceForm(zone=whole.feast.time_zone),
         "feast": whole.feast,
         "whole": whole,
         "rows": dish_rows(whole),

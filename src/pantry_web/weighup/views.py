@@ -51,7 +51,7 @@ def weigh_up(request: HttpRequest, dish_id: int) -> HttpResponse:
     """The dish at the scale: open until the meat is in, then as it was."""
     kitchen = kitchen_of(request)
     view = piece_outlook_of(request, dish_id)
-    house = house_of(kitchen)
+    house = view.whole.house
     put_in = view.state.put_in
     if put_in is not None:
         return _frozen_page(request, view, house, WeighSheet.objects.get(batch=put_in.batch))
