@@ -7,6 +7,7 @@ from typing import Any
 
 from pydantic import TypeAdapter
 
+from pantry_core.formats.feast import FeastDocument
 from pantry_core.heat.chill import ChillAnswer, ChillRequest
 from pantry_core.mixes.check import CheckOut
 from pantry_core.mixes.recipe import CheckRequest
@@ -33,6 +34,7 @@ def schemas() -> dict[str, dict[str, Any]]:
         "fit-request": FitRequest.model_json_schema(),
         "fit-answer": TypeAdapter(FitAnswer).json_schema(mode="serialization"),
         "plan-request": PlanRequest.model_json_schema(),
+        "feast": FeastDocument.model_json_schema(),
         "plan-answer": TypeAdapter(Plan).json_schema(mode="serialization"),
     }
 

@@ -17,6 +17,7 @@ from pantry_web.kitchens.forms import ZONES, ZonedForm
 from pantry_web.kitchens.models import Cook, Kitchen
 
 FARTHEST = timedelta(days=365)
+MOST_BYTES = 1_000_000
 
 
 class FeastForm(KitchenForm):
@@ -158,3 +159,43 @@ class MishapForm(ZonedForm):
             kitchen=kitchen, by=by, kind=asked["kind"], begins=asked["begins"], ends=asked["ends"],
             dish=asked["dish"] if is_of_a_dish else None, temperature_c=asked["temperature"],
         )  # fmt: skip
+
+
+class ImportForm(forms.Form):
+    """A feast as a file; `cleaned_data["document"]` is its bytes."""
+
+    document = forms.FileField(label="The file", label_suffix="")
+
+    def clean_document(self) -> bytes:
+        """A file of at most a megabyte."""
+        upload = self.cleaned_data["document"]
+        if upload.size > MOST_BYTES:
+            raise forms.ValidationError("That is over a megabyte; a feast is far smaller.")
+        text: bytes = upload.read()
+        return text
+
+
+class CopyForm(KitchenForm):
+    """The day to which a feast is copied."""
+
+    day = forms.DateField(label="To", widget=forms.DateInput({"type": "date"}, "%Y-%m-%d"))
+
+    def __init__(self, *args: Any, now: datetime, zone: str, **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        self.today = now.astimezone(ZoneInfo(zone)).date()
+
+    def clean_day(self) -> date:
+        """A day that lies ahead, within two years."""
+        day: date = self.cleaned_data["day"]
+        if not self.today < day <= self.today + 2 * FARTHEST:
+            raise forms.ValidationError("A day after today, within two years, would do.")
+        return day
+
+
+class OwnDayForm(forms.Form):
+    """A day that this kitchen keeps every year."""
+
+    name = forms.CharField(max_length=80, label="Called", label_suffix="")
+    day = forms.DateField(
+        label="On", label_suffix="", widget=forms.DateInput({"type": "date"}, "%Y-%m-%d")
+    )

@@ -2,12 +2,16 @@
 
 from django.urls import path
 
-from pantry_web.feasts import plan_views, views
+from pantry_web.feasts import exchange_views, plan_views, views
 
 urlpatterns = [
     path("", views.feasts, name="feasts"),
     path("feasts/new/", views.new_feast, name="new-feast"),
+    path("feasts/in/", exchange_views.bring_in, name="bring-in"),
+    path("feasts/own-day/", exchange_views.add_own_day, name="add-own-day"),
     path("feasts/<int:feast_id>/", views.feast, name="feast"),
+    path("feasts/<int:feast_id>/feast.json", exchange_views.take_out, name="take-out"),
+    path("feasts/<int:feast_id>/copy/", exchange_views.copy, name="copy-feast"),
     path("feasts/<int:feast_id>/helps/", plan_views.what_helps, name="what-helps"),
     path("feasts/<int:feast_id>/helps/<slug:code>/", plan_views.take, name="take-remedy"),
     path("feasts/<int:feast_id>/keep/", plan_views.keep, name="keep-plan"),

@@ -9,8 +9,9 @@ from pantry_web import clock
 from pantry_web.feasts.access import feast_outlook_of
 from pantry_web.feasts.actions.claim import claim
 from pantry_web.feasts.changes import changes
-from pantry_web.feasts.forms import FeastForm, JobForm, MishapForm, as_it_is
+from pantry_web.feasts.forms import FeastForm, JobForm, MishapForm, OwnDayForm, as_it_is
 from pantry_web.feasts.models import Feast
+from pantry_web.feasts.named import coming_days
 from pantry_web.feasts.planning import FeastOutlook
 from pantry_web.feasts.refusal import Refused
 from pantry_web.feasts.rows import dish_rows
@@ -39,14 +40,22 @@ def new_feast(request: HttpRequest) -> HttpResponse:
     form = FeastForm(
         request.POST or None,
         now=clock.now(kitchen),
-        initial={"time_zone": kitchen.time_zone, "hour": "18:30", "heads": "6"},
-    )
+        initial={
+            "time_zone": kitchen.time_zone, "hour": "18:30", "heads": "6",
+            "date": request.GET.get("date", ""), "name": request.GET.get("name", ""),
+        },
+    )  # fmt: skip
     if request.method == "POST" and form.is_valid():
         feast = Feast(kitchen=kitchen)
         form.save(feast)
         return redirect("new-dish", feast.pk)
     status = 422 if form.is_bound else 200
-    return render(request, "feasts/new_feast.html", {"form": form}, status=status)
+    context = {
+        "form": form,
+        "days": coming_days(kitchen, clock.now(kitchen)),
+        "own_form": OwnDayForm(),
+    }
+    return render(request, "feasts/new_feast.html", context, status=status)
 
 
 def feast(request: HttpRequest, feast_id: int) -> HttpResponse:

@@ -7,6 +7,7 @@ from zoneinfo import ZoneInfo, available_timezones
 from django import forms
 from django.contrib.auth.forms import UserCreationForm
 
+from pantry_core.days.named import countries
 from pantry_web.fields import InstantField, LongSelect, NumberField
 from pantry_web.forms import KitchenForm
 from pantry_web.kitchens.models import Absence, Cook, Kitchen
@@ -48,6 +49,10 @@ class HouseForm(KitchenForm):
     wake = forms.TimeField(label="Up at", widget=forms.TimeInput({"type": "time"}, "%H:%M"))
     sleep = forms.TimeField(label="In bed at", widget=forms.TimeInput({"type": "time"}, "%H:%M"))
     cooks = NumberField(1, 20, label="Cooks")
+    country = forms.ChoiceField(
+        choices=lambda: [("", "none"), *countries().items()], required=False,
+        label="Public holidays of", widget=LongSelect,
+    )  # fmt: skip
 
     def clean_cooks(self) -> int:
         """A whole number of cooks."""
@@ -66,7 +71,8 @@ class HouseForm(KitchenForm):
 
     def save(self, kitchen: Kitchen) -> None:
         """Keep it."""
-        for name in ("name", "time_zone", "units", "profile", "cups", "wake", "sleep", "cooks"):
+        for name in ("name", "time_zone", "units", "profile", "cups", "wake", "sleep", "cooks",
+                     "country"):  # fmt: skip
             setattr(kitchen, name, self.cleaned_data[name])
         kitchen.save()
 

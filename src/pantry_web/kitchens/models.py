@@ -37,6 +37,7 @@ class Kitchen(models.Model):
     wake = models.TimeField(default=time(7, 0))
     sleep = models.TimeField(default=time(22, 30))
     cooks = models.PositiveSmallIntegerField(default=1)
+    country = models.CharField(max_length=2, blank=True)
     is_demo = models.BooleanField(default=False)
     stands_at = models.DateTimeField(null=True, blank=True)
 
@@ -85,6 +86,20 @@ class Place(models.Model):
             models.UniqueConstraint(fields=["kitchen", "name"], name="place_once_in_a_kitchen"),
             models.CheckConstraint(condition=Q(capacity__gte=0), name="capacity_not_negative"),
         ]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class OwnDay(models.Model):
+    """A day of the year that this kitchen keeps."""
+
+    kitchen = models.ForeignKey(Kitchen, models.CASCADE, related_name="own_days")
+    name = models.CharField(max_length=80)
+    day = models.DateField()
+
+    class Meta:
+        ordering = ["day", "pk"]
 
     def __str__(self) -> str:
         return self.name

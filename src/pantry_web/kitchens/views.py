@@ -102,6 +102,7 @@ def _house_as_it_is(kitchen: Kitchen) -> dict[str, object]:
         "wake": kitchen.wake,
         "sleep": kitchen.sleep,
         "cooks": float(kitchen.cooks),
+        "country": kitchen.country,
     }
 
 

@@ -1,0 +1,1 @@
+"""Days that a feast may be on: public holidays, movable feasts."""

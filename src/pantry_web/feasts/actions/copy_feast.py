@@ -1,0 +1,50 @@
+"""Copying a feast to another day: everything shifts, the notes come along, the log does not."""
+
+from datetime import date, datetime, timedelta
+from zoneinfo import ZoneInfo
+
+from django.db import transaction
+
+from pantry_core.plan.instants import local_instant
+from pantry_web.feasts.models import Dish, Feast, Step
+
+
+@transaction.atomic
+def copy_feast(feast: Feast, day: date) -> Feast:
+    """Copy a feast to a day, at the same hour of that day.
+
+    Parameters: feast; day, in the zone of the feast.
+    Returns: the new feast; hours of dishes and fixed starts lie as many days from it as before, at
+    the same time of day.
+    Raises: NotAnInstant when the clocks skip one of the hours on its new day.
+    """
+    zone = ZoneInfo(feast.time_zone)
+    days = day - feast.serve_at.astimezone(zone).date()
+    dishes = list(feast.dishes.filter(is_given_up=False).prefetch_related("steps"))
+    new = Feast.objects.create(
+        kitchen=feast.kitchen, name=feast.name, time_zone=feast.time_zone, heads=feast.heads,
+        note=feast.note, serve_at=_shifted(feast.serve_at, days, zone),
+    )  # fmt: skip
+    for dish in dishes:
+        steps = list(dish.steps.all())
+        _copy_dish(dish, new, days, zone)
+        for step in steps:
+            step.pk, step.dish = None, dish
+            if step.locked_start:
+                step.locked_start = _shifted(step.locked_start, days, zone)
+        Step.objects.bulk_create(steps)
+    return new
+
+
+def _copy_dish(dish: Dish, feast: Feast, days: timedelta, zone: ZoneInfo) -> None:
+    """Make the dish a new one of another feast."""
+    dish.pk, dish.feast = None, feast
+    dish._state.adding = True
+    if dish.serve_at:
+        dish.serve_at = _shifted(dish.serve_at, days, zone)
+    dish.save()
+
+
+def _shifted(moment: datetime, days: timedelta, zone: ZoneInfo) -> datetime:
+    local = moment.astimezone(zone).replace(tzinfo=None) + days
+    return local_instant(local, zone)

@@ -1,0 +1,78 @@
+"""Feasts out and in as documents, and copied to another day."""
+
+import json
+
+from django.contrib import messages
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
+from django.utils.text import slugify
+from django.views.decorators.http import require_POST
+
+from pantry_core.formats.reading import WrongInput
+from pantry_core.plan.instants import NotAnInstant
+from pantry_web import clock
+from pantry_web.feasts.access import feast_of
+from pantry_web.feasts.actions.copy_feast import copy_feast
+from pantry_web.feasts.exchange import feast_document, read_feast
+from pantry_web.feasts.forms import CopyForm, ImportForm, OwnDayForm
+from pantry_web.feasts.named import coming_days
+from pantry_web.kitchens.access import cook_of, kitchen_of
+
+MOST_TOLD = 8
+
+
+def take_out(request: HttpRequest, feast_id: int) -> HttpResponse:
+    """The whole feast as a JSON document."""
+    feast = feast_of(request, feast_id)
+    text = json.dumps(feast_document(feast), ensure_ascii=False, indent=1)
+    response = HttpResponse(f"{text}\n", content_type="application/json")
+    name = slugify(feast.name) or "feast"
+    response["Content-Disposition"] = f'attachment; filename="{name}.json"'
+    return response
+
+
+def bring_in(request: HttpRequest) -> HttpResponse:
+    """A feast from its document."""
+    form = ImportForm(request.POST or None, request.FILES or None)
+    if request.method == "POST" and form.is_valid():
+        try:
+            feast = read_feast(form.cleaned_data["document"], kitchen_of(request), cook_of(request))
+        except WrongInput as wrong:
+            for each in wrong.problems[:MOST_TOLD]:
+                form.add_error("document", f"{each.where or 'the file'}: {each.what}.")
+        else:
+            messages.success(request, f"{feast.name} is in.")
+            return redirect("feast", feast.pk)
+    status = 422 if form.is_bound else 200
+    return render(request, "feasts/bring_in.html", {"form": form}, status=status)
+
+
+def copy(request: HttpRequest, feast_id: int) -> HttpResponse:
+    """Copy a feast to another day."""
+    feast = feast_of(request, feast_id)
+    kitchen = kitchen_of(request)
+    now = clock.now(kitchen)
+    form = CopyForm(request.POST or None, now=now, zone=feast.time_zone)
+    if request.method == "POST" and form.is_valid():
+        try:
+            new = copy_feast(feast, form.cleaned_data["day"])
+        except NotAnInstant as error:
+            form.add_error("day", f"{error}.")
+        else:
+            messages.success(request, f"Copied to {new.serve_at:%-d %B %Y}; the log stays here.")
+            return redirect("feast", new.pk)
+    context = {"form": form, "feast": feast, "days": coming_days(kitchen, now)}
+    return render(request, "feasts/copy.html", context, status=422 if form.is_bound else 200)
+
+
+@require_POST
+def add_own_day(request: HttpRequest) -> HttpResponse:
+    """Keep a day of the year under a name; an unusable one is refused in words."""
+    kitchen = kitchen_of(request)
+    form = OwnDayForm(request.POST)
+    if form.is_valid():
+        kitchen.own_days.create(**form.cleaned_data)
+        return redirect("new-feast")
+    for errors in form.errors.values():
+        messages.error(request, " ".join(map(str, errors)))
+    return redirect("new-feast")
