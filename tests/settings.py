@@ -9,3 +9,5 @@ os.environ["PANTRY_PLAIN_HTTP"] = "1"
 from pantry_web.settings import *  # noqa: F403 - the environment comes first
 
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+
+TASKS = {"default": {"BACKEND": "django_tasks.backends.immediate.ImmediateBackend"}}

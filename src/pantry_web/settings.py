@@ -42,6 +42,8 @@ INSTALLED_APPS = [
     "axes",
     "csp",
     "django_htmx",
+    "django_tasks",
+    "django_tasks_db",
     "django.forms",
     "django.contrib.auth",
     "django.contrib.contenttypes",
@@ -99,6 +101,8 @@ DATABASES = {
     }
 }
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+TASKS = {"default": {"BACKEND": "django_tasks_db.DatabaseBackend"}}
+
 CACHES = {"default": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache"}}
 
 AUTH_USER_MODEL = "kitchens.Cook"

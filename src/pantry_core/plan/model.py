@@ -2,6 +2,7 @@
 
 import math
 from collections import defaultdict
+from collections.abc import Callable
 from dataclasses import dataclass, field
 from datetime import datetime
 from typing import Literal
@@ -353,11 +354,12 @@ def solve(
     hint: list[int] | None = None,
     limit: float = DETERMINISTIC_LIMIT,
     callback: cp_model.CpSolverSolutionCallback | None = None,
+    wants_stop: Callable[[], bool] | None = None,
 ) -> tuple[cp_model.CpSolverStatus, cp_model.CpSolver]:
     """Solve as it stands, deterministically: one worker, a fixed seed, a deterministic limit.
 
     Parameters: model; hint, a slot for each of its boundaries; limit, in the solver's deterministic
-    seconds; callback, told of every better solution.
+    seconds; callback, told of every better solution; wants_stop, asked whenever the bound moves.
     """
     solver = cp_model.CpSolver()
     solver.parameters.num_workers = 1
@@ -369,6 +371,8 @@ def solve(
         model.cp.clear_hints()  # type: ignore[no-untyped-call]
         for bound, slot in zip(model.bounds(), hint, strict=True):
             model.cp.add_hint(bound, slot)
+    if wants_stop is not None:
+        solver.best_bound_callback = lambda _: solver.stop_search() if wants_stop() else None
     return solver.solve(model.cp, callback), solver
 
 

@@ -29,12 +29,12 @@ WISH_LIMIT, LATE_LIMIT, VISIT_LIMIT, SLACK_LIMIT = 3.0, 0.4, 0.4, 0.4
 POSSIBLE_LIMIT = 0.5
 """Deterministic seconds to find out whether there is a plan at all."""
 
-Progress = Callable[[float, float], bool]
-"""Told of each better plan: its deviation and the bound [h]; answers whether to stop with it."""
+Progress = Callable[[float, float], None]
+"""Told of each better plan: its deviation and the bound [h]."""
 
 
 class _Watch(cp_model.CpSolverSolutionCallback):
-    """Passes every better plan on, and stops when asked to."""
+    """Passes every better plan on."""
 
     def __init__(self, progress: Progress) -> None:
         super().__init__()
@@ -42,8 +42,7 @@ class _Watch(cp_model.CpSolverSolutionCallback):
 
     def on_solution_callback(self) -> None:
         """A better plan was found."""
-        if self._progress(self.objective_value / 3600, self.best_objective_bound / 3600):
-            self.stop_search()
+        self._progress(self.objective_value / 3600, self.best_objective_bound / 3600)
 
 
 @dataclass
@@ -70,15 +69,16 @@ class _Search:
 def plan(
     problem: Problem,
     progress: Progress | None = None,
+    wants_stop: Callable[[], bool] | None = None,
     *,
     effort: float = 1.0,
     keep: Starts | None = None,
 ) -> Plan:
     """Plan a feast backwards from its hour.
 
-    Parameters: problem, times in UTC, windows [s]; progress, told of every better plan, may stop
-    with the best so far; effort, a share of the usual limits; keep, starts of an
-    earlier plan, by dish and step: as many of them as can be stay as they were.
+    Parameters: problem, times in UTC, windows [s]; progress, told of every better plan; wants_stop,
+    asked now and then whether to go on with the best so far; effort, a share of the usual limits;
+    keep, starts of an earlier plan, by dish and step: as many of them as can be stay.
     Returns: the plan, its instants in the problem's zone; `slack_h` [h]; `gap` of the first wish
     that is not proven best; when there is no plan, why, and the earliest hour the feast could be
     served with the present start. The same problem gives the same plan.
@@ -99,7 +99,7 @@ def plan(
     say_hour_by_hour(model, problem.cooks)
     model.cp.minimize(_wish(model))
     watch = _Watch(progress) if progress else None
-    status, solver = solve(model, limit=WISH_LIMIT * effort, callback=watch)
+    status, solver = solve(model, limit=WISH_LIMIT * effort, callback=watch, wants_stop=wants_stop)
     if status == cp_model.INFEASIBLE:
         return explain(problem)
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):

@@ -188,6 +188,28 @@ class Mishap(models.Model):
         return f"{self.get_kind_display()} {self.begins:%Y-%m-%d %H:%M}"
 
 
+class Solve(models.Model):
+    """A plan that is worked out beside the pages: how far it is, and what came of it [h]."""
+
+    class State(models.TextChoices):
+        WAITING = "waiting"
+        RUNNING = "running"
+        DONE = "done"
+
+    key = models.CharField(max_length=80, unique=True)
+    document = models.JSONField()
+    keep = models.JSONField(default=list)
+    state = models.CharField(max_length=8, choices=State, default=State.WAITING)
+    deviation_h = models.FloatField(null=True)
+    bound_h = models.FloatField(null=True)
+    wants_stop = models.BooleanField(default=False)
+    plan = models.JSONField(null=True)
+    begun_at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"{self.key[:12]} {self.state}"
+
+
 class AppendOnly(models.Model):
     """A row that is written once; the database refuses to change or remove it as well."""
 

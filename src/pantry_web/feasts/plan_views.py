@@ -17,7 +17,7 @@ from pantry_web.feasts.actions.keep_plan import keep_plan
 from pantry_web.feasts.actions.save_dish import add_job, give_up, take_up
 from pantry_web.feasts.actions.take_remedy import take_remedy
 from pantry_web.feasts.forms import JobForm, MishapForm, StillForm
-from pantry_web.feasts.models import Dish, Feast
+from pantry_web.feasts.models import Dish, Feast, Solve
 from pantry_web.feasts.refusal import Refused
 from pantry_web.feasts.remedies import remedies
 from pantry_web.feasts.still import Still, what_still
@@ -34,6 +34,27 @@ def what_helps(request: HttpRequest, feast_id: int) -> HttpResponse:
     response = render(request, template, context)
     response["Vary"] = "HX-Request"
     return response
+
+
+def solving(request: HttpRequest, feast_id: int) -> HttpResponse:
+    """How far the plan is; once it is there, the page that asks is told to look again."""
+    whole = feast_outlook_of(request, feast_id)
+    context = {"feast": whole.feast, "whole": whole}
+    if whole.solving is None and not request.headers.get("HX-Request"):
+        return redirect("feast", feast_id)
+    response = render(request, "feasts/_solving.html", context)
+    if whole.solving is None:
+        response["HX-Refresh"] = "true"
+    return response
+
+
+@require_POST
+def stop_solving(request: HttpRequest, feast_id: int) -> HttpResponse:
+    """Go on with the best plan so far."""
+    whole = feast_outlook_of(request, feast_id)
+    if whole.solving is not None:
+        Solve.objects.filter(pk=whole.solving.pk).update(wants_stop=True)
+    return redirect("feast", feast_id)
 
 
 @require_POST

@@ -11,7 +11,7 @@ from pantry_core.plan.problem import GRID
 from pantry_core.plan.request import Away, Day, DishRequest, PlanRequest, StepRequest
 from pantry_core.plan.result import Plan, PlannedStep, Round
 from pantry_web.feasts.mixing import House, Mixed, house_of, mix_of, work_out
-from pantry_web.feasts.models import Dish, Feast, Mishap, Step
+from pantry_web.feasts.models import Dish, Feast, Mishap, Solve, Step
 from pantry_web.feasts.solving import Kept, solved
 from pantry_web.feasts.state import DishState, StepFacts, derive
 from pantry_web.feasts.warmth import judge_warmth
@@ -116,16 +116,27 @@ class FeastOutlook:
         """Whether something has been done for any dish."""
         return any(each.state.begun for each in self.dishes)
 
-    @cached_property
+    @property
     def plan(self) -> Plan | None:
-        """The plan of all dishes, solved when first asked for; None when nothing lies ahead."""
+        """The plan of all dishes; None when nothing lies ahead, or it is being worked out."""
+        return self._solution if isinstance(self._solution, Plan) else None
+
+    @property
+    def solving(self) -> Solve | None:
+        """The plan while it is being worked out."""
+        return self._solution if isinstance(self._solution, Solve) else None
+
+    @cached_property
+    def _solution(self) -> Plan | Solve | None:
+        """Solved when first asked for."""
         if self.feast.serve_at <= self.now or not self.planned_dishes:
             return None
         keep = kept_starts(self.feast) if self.is_begun else {}
         found = solved(plan_request(self, hold=False), keep)
-        if found.status == "infeasible":
+        if isinstance(found, Plan) and found.status == "infeasible":
             held = solved(plan_request(self, hold=True), keep)
-            return found if held.status == "infeasible" else held
+            if not isinstance(held, Plan) or held.status != "infeasible":
+                return held
         return found
 
     def of(self, dish: Dish) -> Outlook:

@@ -1,36 +1,109 @@
-"""Solving a plan document once, and keeping the plan while it still holds."""
+"""Solving a plan document once, beside the pages where it takes long, and keeping the plan."""
 
 import hashlib
 from collections.abc import Mapping
 from datetime import datetime, timedelta
 
 from django.core.cache import cache
+from django.utils import timezone
+from django_tasks import task
+from pydantic import TypeAdapter
 
 from pantry_core.plan.problem import GRID, resolve
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Plan
+from pantry_web.feasts.models import Solve
 
 KEPT_S = 7 * 24 * 3600
+QUICK_STEPS = 24
+"""Plans of so many open steps take under a second."""
+PATIENCE = timedelta(seconds=15)
+"""When nobody has begun to work a plan out after so long, the page does it itself."""
+
+FORGOTTEN = timedelta(days=30)
+"""Plans that were worked out so long ago are thrown away."""
 
 Kept = Mapping[tuple[str, str], datetime]
 """Starts of the plan that the cook last went by, by dish and step."""
 
+_PLAN = TypeAdapter(Plan)
 
-def solved(request: PlanRequest, keep: Kept) -> Plan:
+
+def solved(request: PlanRequest, keep: Kept) -> Plan | Solve:
     """Solve, or take the plan kept for the same house, steps and facts while it still holds.
 
     Parameters: request; keep, starts that stay where they can.
+    Returns: the plan, or what is worked out beside the pages and not done yet.
     """
     now = datetime.fromisoformat(request.now)
     key = _key(request, keep)
     kept: tuple[Plan, datetime] | None = cache.get(key)
     if kept is not None and _still_holds(*kept, request, now):
         return kept[0]
+    if _open_steps(request) <= QUICK_STEPS:
+        found = _solve(request, keep)
+        cache.set(key, (found, now), KEPT_S)
+        return found
+    row = _row(key, request, keep, now)
+    if row.plan is None:
+        return row
+    plan = _PLAN.validate_python(row.plan, strict=False)
+    cache.set(key, (plan, datetime.fromisoformat(row.document["now"])), KEPT_S)
+    return plan
+
+
+@task()
+def work_out_plan(key: str) -> None:
+    """Work a plan out, telling how far it is; asked to stop, go on with the best so far."""
+    row = Solve.objects.get(key=key)
+    rows = Solve.objects.filter(key=key)
+    rows.update(state=Solve.State.RUNNING)
+
+    def tell(deviation_h: float, bound_h: float) -> None:
+        rows.update(deviation_h=deviation_h, bound_h=bound_h)
+
+    def wants_stop() -> bool:
+        return rows.filter(wants_stop=True).exists()
+
     from pantry_core.plan.solve import plan  # noqa: PLC0415 - the solver takes 0.6 s to import
 
-    found = plan(resolve(request), keep=keep)
-    cache.set(key, (found, now), KEPT_S)
-    return found
+    keep = {(dish, step): datetime.fromisoformat(start) for dish, step, start in row.keep}
+    problem = resolve(PlanRequest.model_validate(row.document))
+    found = plan(problem, tell, wants_stop, keep=keep)
+    rows.update(plan=_PLAN.dump_python(found, mode="json"), state=Solve.State.DONE)
+
+
+def _row(key: str, request: PlanRequest, keep: Kept, now: datetime) -> Solve:
+    """The plan as it is worked out; one that no longer holds, or waits too long, is begun anew."""
+    row = Solve.objects.filter(key=key).first()
+    if row is not None and row.plan is not None:
+        plan = _PLAN.validate_python(row.plan, strict=False)
+        if not _still_holds(plan, datetime.fromisoformat(row.document["now"]), request, now):
+            row.delete()
+            row = None
+    if row is None:
+        Solve.objects.filter(begun_at__lt=timezone.now() - FORGOTTEN).delete()
+        row = Solve.objects.create(
+            key=key,
+            document=request.model_dump(mode="json", by_alias=True, exclude_defaults=True),
+            keep=[(*pair, start.isoformat()) for pair, start in keep.items()],
+        )
+        work_out_plan.enqueue(key)
+        row.refresh_from_db()
+    elif row.state == Solve.State.WAITING and timezone.now() - row.begun_at > PATIENCE:
+        work_out_plan.call(key)
+        row.refresh_from_db()
+    return row
+
+
+def _open_steps(request: PlanRequest) -> int:
+    return sum(not step.ended_at for dish in request.dishes for step in dish.steps)
+
+
+def _solve(request: PlanRequest, keep: Kept) -> Plan:
+    from pantry_core.plan.solve import plan  # noqa: PLC0415 - the solver takes 0.6 s to import
+
+    return plan(resolve(request), keep=keep)
 
 
 def _key(request: PlanRequest, keep: Kept) -> str:

@@ -1,6 +1,9 @@
 """Serve the demo kitchen on this machine."""
 
+import signal
 import socket
+import subprocess
+import sys
 import threading
 
 from django.core.management import call_command
@@ -12,7 +15,7 @@ HOST = "127.0.0.1"
 
 
 class Command(BaseCommand):
-    """Migrate, load the demo kitchen unless it is there, and serve it with Waitress."""
+    """Migrate, load the demo kitchen unless it is there, serve it, and work plans out beside it."""
 
     help = __doc__ or ""
 
@@ -34,7 +37,14 @@ class Command(BaseCommand):
         self.stdout.write(f"Sign in as {COOK} with the password {PASSWORD}. Stop it with Ctrl-C.")
         self.stdout.flush()
         threading.Thread(target=_warm_up, daemon=True).start()
-        serve(application, host=HOST, port=port, threads=4, ident=None)
+        signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))
+        worker = subprocess.Popen(  # noqa: S603 - this same program
+            [sys.executable, sys.argv[0], "db_worker", "--interval", "0.2"]
+        )
+        try:
+            serve(application, host=HOST, port=port, threads=4, ident=None)
+        finally:
+            worker.terminate()
 
 
 def _port(text: str) -> int:
