@@ -159,7 +159,7 @@ def still(request: HttpRequest, feast_id: int) -> HttpResponse:
             cut,
             {
                 "mass_g": mass_g,
-                "thickness_mm": measured or guessed_thickness(CUTS[cut], mass_g),
+                "thickness_mm": measured or guessed_thickness(CUTS[cut], mass_g).mm,
                 "is_thickness_guessed": measured is None,
                 "is_frozen": form.cleaned_data["is_frozen"],
             },

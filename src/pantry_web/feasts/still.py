@@ -34,6 +34,8 @@ class Still:
 def what_still(whole: FeastOutlook, cut_id: str, piece: dict[str, Any]) -> list[Still]:
     """Every method that goes with a cut, yes or no, with the reason.
 
+    Dishes that cannot be done together as it is are left aside.
+
     Parameters: whole; cut_id; piece, mass_g [g], thickness_mm [mm] and is_frozen of the piece.
     """
     from pantry_core.plan.solve import is_possible  # noqa: PLC0415 - the solver is slow to import
@@ -78,8 +80,9 @@ def _asked(whole: FeastOutlook, cut_id: str, piece: dict[str, Any], way: Way) ->
     dish = Dish(name="This piece", **piece)
     steps = tuple(step_request(step, StepFacts()) for step in _without_hold(laid_out(dish, mixed)))
     request = plan_request(whole, hold=False)
+    others = request.dishes if whole.plan and whole.plan.steps else ()
     new = DishRequest(id=NEW, name="this piece", steps=steps)
-    asked: PlanRequest = request.model_copy(update={"dishes": (*request.dishes, new)})
+    asked: PlanRequest = request.model_copy(update={"dishes": (*others, new)})
     return resolve(asked)
 
 

@@ -75,14 +75,14 @@ class StepForm(ZonedForm):
 class OwnStepForm(StepForm):
     """A step of the cook's own, and which it follows."""
 
-    after = forms.ChoiceField(label="After")
+    after = forms.ChoiceField(required=False, label="After")
 
     field_order = ("title", "after")
 
     def __init__(self, *args: Any, steps: list[Step], **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
         choices = [("", "first of all"), *((step.key, step.title) for step in steps)]
-        self.fields["after"] = forms.ChoiceField(choices=choices, required=False, label="After")
+        self.fields["after"].choices = choices  # type: ignore[attr-defined]
         self.steps = steps
 
     def clean(self) -> dict[str, Any]:
