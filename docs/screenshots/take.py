@@ -18,7 +18,9 @@ VIEWS = {
     "pantry": ("/pantry/", NOW),
     "shopping": ("/shopping/", BEFORE),
     "weigh-up-kept": ("/dishes/1/weigh-up/", NOW),
-    "passage": ("/dishes/1/passage/", NOW),
+    "passage": ("/feasts/1/passage/", NOW),
+    "helps": ("/feasts/2/", NOW),
+    "steps": ("/dishes/2/steps/", NOW),
     "rounds": ("/dishes/1/rounds/", NOW),
     "feast": ("/feasts/1/", NOW),
     "house": ("/house/", NOW),
@@ -48,6 +50,11 @@ def main(address: str) -> None:
                 if view == "recipe":
                     page.get_by_label("The recipe, one thing a line").fill(RECIPE)
                     page.get_by_text("It comes to").wait_for()
+                if view in ("passage", "feast"):
+                    page.get_by_text("Next in your hands").wait_for()
+                    page.get_by_text("being worked out").wait_for(state="detached")
+                if view == "helps":
+                    page.get_by_role("button", name="Do this").first.wait_for()
                 page.screenshot(path=HERE / f"{view}-{size}.png", full_page=size == "phone")
         browser.close()
 

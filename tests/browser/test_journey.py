@@ -101,8 +101,70 @@ def test_a_recipe_in_cups_becomes_the_mix_and_is_weighed_out(signed_in):
     expect(page.get_by_text("more salt")).to_be_visible()
 
 
+def test_five_dishes_collide_are_helped_and_lose_a_day(signed_in):
+    page = signed_in
+    page.goto("/feasts/new/")
+    page.get_by_label("What is it called?").fill("Five for the orchard")
+    page.get_by_label("Date").fill("2027-04-12")
+    page.get_by_label("Hour to eat").fill("19:00")
+    page.get_by_role("button", name="Next: its first dish").click()
+    dishes = (("Orchard loin", "Loin, boned", "Dry cure, bagged", "1.2 kg", "40 mm"),
+              ("Orchard duck", "Duck, whole", "Dry brine", "2 kg", "45 mm"),
+              ("Orchard goat", "lamb-leg", "Buttermilk or yoghurt", "1.5 kg", "50 mm"),
+              ("Orchard roots", "Firm vegetable", "Quick pickle", "800 g", "30 mm"))  # fmt: skip
+    for n, (name, cut, how, mass, thick) in enumerate(dishes):
+        if n:
+            page.get_by_role("link", name="Feast", exact=True).click()
+            page.get_by_role("link", name="Weigh up another dish").click()
+        page.get_by_label("Name of the dish").fill(name)
+        page.get_by_label("Kind and cut").select_option(cut)
+        page.get_by_label(how).check()
+        page.get_by_label("Weight, trimmed").fill(mass)
+        page.get_by_label("Thickest part").fill(thick)
+        if how == "Quick pickle":
+            page.get_by_label("Water, with its ice").fill("500 g")
+        page.get_by_label("Curing salt").select_option("")
+        page.get_by_role("button", name="Make the plan").click()
+    page.get_by_role("link", name="Feast", exact=True).click()
+    page.get_by_text("A side job: dough, stock, sauce").click()
+    page.get_by_label("Called").fill("Orchard loaf")
+    page.get_by_label("How much").fill("1 kg")
+    page.get_by_role("button", name="Add it").click()
+    expect(page.get_by_role("heading", name="Orchard loaf")).to_be_visible()
+    page.get_by_role("link", name="Feast", exact=True).click()
+    expect(page.get_by_text("It can all be done")).to_be_visible(timeout=30_000)
+
+    # fix the duck's roast to the night, and nothing goes together any more
+    page.locator("li", has_text="Orchard duck").get_by_role("link", name="Steps").click()
+    page.locator("summary", has_text="Roast").click()
+    page.locator("[name=roast-locked_start]").fill("2027-04-12T03:00")
+    page.locator("form", has=page.locator("[name=roast-locked_start]")).get_by_role(
+        "button", name="Change it"
+    ).click()
+    page.get_by_role("link", name="Feast", exact=True).click()
+    expect(page.get_by_text("It cannot all be done by then.")).to_be_visible(timeout=30_000)
+    expect(page.get_by_text("Unlock the start of Roast")).to_be_visible(timeout=60_000)
+    assert Axe().run(page).violations_count == 0
+    page.locator(".help", has_text="Unlock").get_by_role("button", name="Do this").click()
+    expect(page.get_by_text("Done: Unlock the start of Roast")).to_be_visible()
+    expect(page.get_by_text("It can all be done")).to_be_visible(timeout=30_000)
+
+    # a day is lost: nobody is at home on the eve
+    page.get_by_text("Something happened").click()
+    page.get_by_label("Away from").fill("2027-04-11T07:00")
+    page.get_by_label("until").last.fill("2027-04-11T22:30")
+    page.get_by_role("button", name="We are away").click()
+    page.get_by_text("being worked out").wait_for(state="detached", timeout=60_000)
+    verdict = page.get_by_text("It can all be done").or_(page.get_by_text("It cannot all be done"))
+    expect(verdict).to_be_visible()
+    page.get_by_role("link", name="Passage", exact=True).click()
+    assert Axe().run(page).violations_count == 0
+
+
 def test_the_salt_moves_with_the_slider(signed_in):
     page = signed_in
+    page.goto("/feasts/1/")
+    expect(page.get_by_text("all on the table in time")).to_be_visible(timeout=30_000)
     page.goto("/dishes/1/weigh-up/")
     page.wait_for_load_state("networkidle")
     requests = []
@@ -200,7 +262,10 @@ def test_nothing_stands_in_anybodys_way(signed_in, scheme, size):
     page = signed_in
     page.emulate_media(color_scheme=scheme)
     page.set_viewport_size({"width": size[0], "height": size[1]})
-    paths = ("/", "/feasts/new/", "/feasts/1/", "/dishes/1/weigh-up/", "/dishes/1/passage/",
+    paths = ("/", "/feasts/new/", "/feasts/in/", "/feasts/1/", "/feasts/1/passage/",
+             "/feasts/1/copy/", "/feasts/2/", "/dishes/2/steps/",
+             "/feasts/2/still/?cut=pork-loin&mass=1500", "/dishes/1/weigh-up/",
+             "/dishes/1/passage/",
              "/dishes/1/rounds/", "/dishes/1/recipe/", "/dishes/1/weighing/", "/dishes/1/cold/",
              "/dishes/1/label/", "/pantry/", "/shopping/", "/house/", "/no-such-page/")  # fmt: skip
     for path in paths:

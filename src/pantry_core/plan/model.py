@@ -325,6 +325,12 @@ MOST_SLOTS = 80
 """Starts with more choices than these are left to the intervals."""
 
 
+def edges(variable: cp_model.IntVar) -> tuple[int, int]:
+    """First and last value of a variable's domain; the field counts from the front only."""
+    domain = list(variable.proto.domain)
+    return int(domain[0]), int(domain[len(domain) - 1])
+
+
 def _pairs(variable: cp_model.IntVar) -> list[tuple[int, int]]:
     domain = [int(each) for each in variable.proto.domain]
     return list(zip(domain[::2], domain[1::2], strict=True))

@@ -14,6 +14,7 @@ from pantry_core.plan.model import (
     DishModel,
     Model,
     build,
+    edges,
     say_hour_by_hour,
     slots_of,
     solve,
@@ -204,8 +205,8 @@ def _deviation(model: Model, each: DishModel, i: int, wished: int) -> cp_model.I
 def _latest_starts(model: Model, best: list[int]) -> tuple[dict[tuple[int, int], int], int | None]:
     """Latest slot at which each open step, and the feast, could begin, the others moving.
 
-    What one answer shows to be possible spares asking again; what nobody proves in time is given as
-    far as it was found.
+    A dish is asked for as a whole first: mostly all of its steps can be as late at once as each of
+    them alone. What nobody proves in time is given as far as it was found.
     """
     bounds = [(each, i) for each in model.dishes for i in range(len(each.bounds))]
     reached = {(each.index, i): slot for (each, i), slot in zip(bounds, best, strict=True)}
@@ -227,7 +228,9 @@ def _latest_starts(model: Model, best: list[int]) -> tuple[dict[tuple[int, int],
             reached[key] = max(reached[key], solver.value(each.bounds[i]))
         return solver
 
-    ask(cp_model.LinearExpr.sum([each.bounds[i] for each, i in open_steps]))
+    for each in model.dishes:
+        if starts := [each.bounds[i] for i in each.planned()]:
+            ask(cp_model.LinearExpr.sum(starts))
     firsts = [each.bounds[0] for each in model.dishes if each.begun_s is None]
     if firsts:
         first = firsts[0] if len(firsts) == 1 else _first(model, firsts)
@@ -241,7 +244,7 @@ def _latest_starts(model: Model, best: list[int]) -> tuple[dict[tuple[int, int],
 
 def _highest(each: DishModel, i: int) -> int:
     """The last slot that the rules of its own dish leave a start."""
-    return int(each.bounds[i].proto.domain[-1])
+    return edges(each.bounds[i])[1]
 
 
 def _past(problem: Problem) -> list[PlannedStep]:

@@ -5,7 +5,7 @@ from datetime import timedelta
 from ortools.sat.python import cp_model
 
 from pantry_core.plan.grid import SLOT_S, Span
-from pantry_core.plan.model import DishModel, Model, solve
+from pantry_core.plan.model import DishModel, Model, edges, solve
 from pantry_core.plan.problem import Problem, Step
 from pantry_core.plan.rounds import MOST, visits
 
@@ -79,8 +79,7 @@ def _ranges(model: Model, asked: list[tuple[DishModel, int]]) -> list[tuple[int,
     left = RANGE_LIMIT
     ranges = []
     for each, i in asked:
-        domain = each.bounds[i].proto.domain
-        ends = [int(domain[0]), int(domain[-1])]
+        ends = list(edges(each.bounds[i]))
         for side, sign in enumerate((1, -1)):
             if i not in each.planned() or left <= 0:
                 continue
@@ -93,7 +92,7 @@ def _ranges(model: Model, asked: list[tuple[DishModel, int]]) -> list[tuple[int,
     return ranges
 
 
-RANGE_LIMIT = 0.3
+RANGE_LIMIT = 0.2
 """Deterministic seconds for the ends of all ranges together."""
 
 
