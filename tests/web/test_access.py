@@ -42,7 +42,7 @@ def ids(gammon, quince):
     return {
         "feast_id": gammon.feast_id, "dish_id": gammon.pk, "absence_id": absence.pk,
         "step_key": "lift", "thing": "scale", "thing_id": scale.pk, "line": "salt",
-        "code": "none", "mishap_id": 1,
+        "code": "none", "mishap_id": 1, "day_id": 1,
     }  # fmt: skip
 
 

@@ -4,7 +4,7 @@ import json
 
 from django.contrib import messages
 from django.http import HttpRequest, HttpResponse
-from django.shortcuts import redirect, render
+from django.shortcuts import get_object_or_404, redirect, render
 from django.utils.text import slugify
 from django.views.decorators.http import require_POST
 
@@ -75,4 +75,11 @@ def add_own_day(request: HttpRequest) -> HttpResponse:
         return redirect("new-feast")
     for errors in form.errors.values():
         messages.error(request, " ".join(map(str, errors)))
+    return redirect("new-feast")
+
+
+@require_POST
+def remove_own_day(request: HttpRequest, day_id: int) -> HttpResponse:
+    """Keep a day no more."""
+    get_object_or_404(kitchen_of(request).own_days, pk=day_id).delete()
     return redirect("new-feast")

@@ -9,6 +9,7 @@ urlpatterns = [
     path("feasts/new/", views.new_feast, name="new-feast"),
     path("feasts/in/", exchange_views.bring_in, name="bring-in"),
     path("feasts/own-day/", exchange_views.add_own_day, name="add-own-day"),
+    path("feasts/own-day/<int:day_id>/", exchange_views.remove_own_day, name="remove-own-day"),
     path("feasts/<int:feast_id>/", views.feast, name="feast"),
     path("feasts/<int:feast_id>/feast.json", exchange_views.take_out, name="take-out"),
     path("feasts/<int:feast_id>/copy/", exchange_views.copy, name="copy-feast"),

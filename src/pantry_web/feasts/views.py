@@ -12,6 +12,7 @@ from pantry_web.feasts.changes import changes
 from pantry_web.feasts.forms import FeastForm, JobForm, MishapForm, OwnDayForm, as_it_is
 from pantry_web.feasts.models import Feast
 from pantry_web.feasts.named import coming_days
+from pantry_web.feasts.peaks import peaks
 from pantry_web.feasts.planning import FeastOutlook
 from pantry_web.feasts.refusal import Refused
 from pantry_web.feasts.rows import dish_rows
@@ -54,6 +55,7 @@ def new_feast(request: HttpRequest) -> HttpResponse:
         "form": form,
         "days": coming_days(kitchen, clock.now(kitchen)),
         "own_form": OwnDayForm(),
+        "own_days": kitchen.own_days.all(),
     }
     return render(request, "feasts/new_feast.html", context, status=status)
 
@@ -98,5 +100,6 @@ def feast_page(
         "rows": dish_rows(whole),
         "tasks": feast_tasks(whole)[:NEXT_TASKS],
         "changes": changes(whole),
+        "peaks": peaks(whole),
     }
     return render(request, "feasts/feast.html", context, status=422 if wrong else 200)
