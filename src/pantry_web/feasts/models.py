@@ -189,7 +189,7 @@ class Mishap(models.Model):
 
 
 class Solve(models.Model):
-    """A plan that is worked out beside the pages: how far it is, and what came of it [h]."""
+    """What is worked out beside the pages, a plan or what would help: how far [h], the answer."""
 
     class State(models.TextChoices):
         WAITING = "waiting"
@@ -203,7 +203,7 @@ class Solve(models.Model):
     deviation_h = models.FloatField(null=True)
     bound_h = models.FloatField(null=True)
     wants_stop = models.BooleanField(default=False)
-    plan = models.JSONField(null=True)
+    answer = models.JSONField(null=True)
     begun_at = models.DateTimeField(auto_now_add=True)
 
     def __str__(self) -> str:

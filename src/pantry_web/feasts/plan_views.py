@@ -29,7 +29,9 @@ from pantry_web.kitchens.forms import AbsenceForm
 def what_helps(request: HttpRequest, feast_id: int) -> HttpResponse:
     """The remedies, each solved; as a part of the feast's page, or a page of its own."""
     whole = feast_outlook_of(request, feast_id)
-    context = {"feast": whole.feast, "whole": whole, "remedies": remedies(whole)}
+    found = remedies(whole)
+    is_there = not isinstance(found, Solve)
+    context = {"feast": whole.feast, "whole": whole, "remedies": found, "is_there": is_there}
     template = "feasts/_remedies.html" if request.headers.get("HX-Request") else "feasts/helps.html"
     response = render(request, template, context)
     response["Vary"] = "HX-Request"

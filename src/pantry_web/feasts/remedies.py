@@ -3,23 +3,30 @@
 import hashlib
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from datetime import datetime
 from typing import Any
 
-from django.core.cache import cache
-from pydantic import ValidationError
+from django_tasks import task
+from pydantic import TypeAdapter, ValidationError
 
 from pantry_core.errors import OutOfRange
-from pantry_core.plan.problem import resolve
+from pantry_core.plan.problem import GRID, resolve
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Plan
 from pantry_core.routes.ways import WAYS, WayName
 from pantry_web.feasts.laying import laid_out
 from pantry_web.feasts.mixing import Mix, mix_of, work_out
-from pantry_web.feasts.models import Dish
-from pantry_web.feasts.planning import FeastOutlook, Outlook, plan_request, step_request
+from pantry_web.feasts.models import Feast, Solve
+from pantry_web.feasts.planning import (
+    FeastOutlook,
+    Outlook,
+    feast_outlook,
+    plan_request,
+    step_request,
+)
+from pantry_web.feasts.solving import handed_over, hurried
 from pantry_web.feasts.state import StepFacts
 
-KEPT_S = 3600
 SHORTER: tuple[WayName, ...] = ("needle-brine", "needle", "strong-brine", "dry-cure", "dry-brine")
 """Methods that may take less time, those nearest to a brine first."""
 THINNER = 0.5
@@ -37,7 +44,7 @@ class Remedy:
     text: str
     plan: Plan
     document: Document | None = None
-    dish: Dish | None = None
+    dish_id: int | None = None
     mix: Mix | None = None
 
 
@@ -47,18 +54,48 @@ def asked_document(whole: FeastOutlook) -> Document:
     return request.model_dump(mode="json", by_alias=True, exclude_defaults=True)
 
 
-def remedies(whole: FeastOutlook) -> list[Remedy]:
-    """What would help, each really solved; kept while nothing changes."""
+def remedies(whole: FeastOutlook) -> list[Remedy] | Solve:
+    """What would help, each really solved, and kept while nothing changes.
+
+    Returns: the remedies, or what is worked out beside the pages and not done yet.
+    """
     plan = whole.plan
     if plan is None or plan.status != "infeasible":
         return []
     document = asked_document(whole)
-    key = f"remedies-{hashlib.sha256(repr(document).encode()).hexdigest()}"
-    found: list[Remedy] | None = cache.get(key)
-    if found is None:
+    asked = {"feast": whole.feast.pk, "now": whole.now.isoformat(), "plan": document}
+    key = _key(whole, document)
+    row = Solve.objects.filter(key=key).first()
+    row = (
+        handed_over(key, asked, work_out_remedies)
+        if row is None
+        else hurried(row, work_out_remedies)
+    )
+    return row if row.answer is None else _REMEDIES.validate_python(row.answer, strict=False)
+
+
+def _key(whole: FeastOutlook, document: Document) -> str:
+    """The same for the same feast and plan within a quarter hour."""
+    quarter = whole.now.timestamp() // GRID.total_seconds()
+    asked = (whole.feast.pk, quarter, {**document, "now": ""})
+    return f"helps-{hashlib.sha256(repr(asked).encode()).hexdigest()}"
+
+
+@task()
+def work_out_remedies(key: str) -> None:
+    """Work out what would help the feast that a row asks for, as it stood then."""
+    row = Solve.objects.get(key=key)
+    Solve.objects.filter(key=key).update(state=Solve.State.RUNNING)
+    feast = Feast.objects.select_related("kitchen").get(pk=row.document["feast"])
+    whole = feast_outlook(feast, feast.kitchen, datetime.fromisoformat(row.document["now"]))
+    document = row.document["plan"]
+    plan = whole.plan
+    found: list[Remedy] = []
+    if plan is not None and plan.status == "infeasible":
         found = [*_of_pieces(whole, document, plan), *_of_the_plan(document, plan)]
-        cache.set(key, found, KEPT_S)
-    return found
+    Solve.objects.filter(key=key).update(
+        answer=_REMEDIES.dump_python(found, mode="json"), state=Solve.State.DONE
+    )
 
 
 def _of_the_plan(document: Document, plan: Plan) -> Iterator[Remedy]:
@@ -87,7 +124,7 @@ def _of_pieces(whole: FeastOutlook, document: Document, plan: Plan) -> Iterator[
             if not solved.steps:
                 continue
             told = f"{text} for {view.dish.name}."
-            yield Remedy(_code(told), told, solved, dish=view.dish, mix=mix)
+            yield Remedy(_code(told), told, solved, dish_id=view.dish.pk, mix=mix)
             offered += 1
             if offered == MOST_OF_PIECES:
                 return
@@ -124,6 +161,9 @@ def _with_mix(
         for step in laid_out(view.dish, mixed)
     ]
     return PlanRequest.model_validate(changed)
+
+
+_REMEDIES = TypeAdapter(list[Remedy])
 
 
 def _code(text: str) -> str:

@@ -1,12 +1,14 @@
 """Solving a plan document once, beside the pages where it takes long, and keeping the plan."""
 
 import hashlib
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from datetime import datetime, timedelta
+from typing import Any
 
 from django.core.cache import cache
 from django.utils import timezone
 from django_tasks import task
+from django_tasks.base import Task
 from pydantic import TypeAdapter
 
 from pantry_core.plan.problem import GRID, resolve
@@ -25,6 +27,8 @@ FORGOTTEN = timedelta(days=30)
 
 Kept = Mapping[tuple[str, str], datetime]
 """Starts of the plan that the cook last went by, by dish and step."""
+
+Document = dict[str, Any]
 
 _PLAN = TypeAdapter(Plan)
 
@@ -45,9 +49,9 @@ def solved(request: PlanRequest, keep: Kept) -> Plan | Solve:
         cache.set(key, (found, now), KEPT_S)
         return found
     row = _row(key, request, keep, now)
-    if row.plan is None:
+    if row.answer is None:
         return row
-    plan = _PLAN.validate_python(row.plan, strict=False)
+    plan = _PLAN.validate_python(row.answer, strict=False)
     cache.set(key, (plan, datetime.fromisoformat(row.document["now"])), KEPT_S)
     return plan
 
@@ -71,28 +75,43 @@ def work_out_plan(key: str) -> None:
     keep = {(dish, step): datetime.fromisoformat(start) for dish, step, start in row.keep}
     problem = resolve(PlanRequest.model_validate(row.document))
     found = plan(problem, tell, wants_stop, keep=keep)
-    rows.update(plan=_PLAN.dump_python(found, mode="json"), state=Solve.State.DONE)
+    rows.update(answer=_PLAN.dump_python(found, mode="json"), state=Solve.State.DONE)
 
 
 def _row(key: str, request: PlanRequest, keep: Kept, now: datetime) -> Solve:
     """The plan as it is worked out; one that no longer holds, or waits too long, is begun anew."""
     row = Solve.objects.filter(key=key).first()
-    if row is not None and row.plan is not None:
-        plan = _PLAN.validate_python(row.plan, strict=False)
+    if row is not None and row.answer is not None:
+        plan = _PLAN.validate_python(row.answer, strict=False)
         if not _still_holds(plan, datetime.fromisoformat(row.document["now"]), request, now):
             row.delete()
             row = None
     if row is None:
-        Solve.objects.filter(begun_at__lt=timezone.now() - FORGOTTEN).delete()
-        row = Solve.objects.create(
-            key=key,
-            document=request.model_dump(mode="json", by_alias=True, exclude_defaults=True),
-            keep=[(*pair, start.isoformat()) for pair, start in keep.items()],
-        )
-        work_out_plan.enqueue(key)
-        row.refresh_from_db()
-    elif row.state == Solve.State.WAITING and timezone.now() - row.begun_at > PATIENCE:
-        work_out_plan.call(key)
+        document = request.model_dump(mode="json", by_alias=True, exclude_defaults=True)
+        starts = [(*pair, start.isoformat()) for pair, start in keep.items()]
+        return handed_over(key, document, work_out_plan, starts)
+    return hurried(row, work_out_plan)
+
+
+def handed_over(
+    key: str, document: Document, work: Task[[str], None], keep: Sequence[tuple[str, ...]] = ()
+) -> Solve:
+    """Hand something over to whoever works beside the pages.
+
+    Parameters: key, by which it is known; document that is asked; work, the task, which takes the
+    key; keep, starts that stay where they can.
+    """
+    Solve.objects.filter(begun_at__lt=timezone.now() - FORGOTTEN).delete()
+    row = Solve.objects.create(key=key, document=document, keep=list(keep))
+    work.enqueue(key)
+    row.refresh_from_db()
+    return row
+
+
+def hurried(row: Solve, work: Task[[str], None]) -> Solve:
+    """The same row; when nobody has begun it after a while, the page does it itself."""
+    if row.state == Solve.State.WAITING and timezone.now() - row.begun_at > PATIENCE:
+        work.call(row.key)
         row.refresh_from_db()
     return row
 

@@ -7,7 +7,7 @@ from django.db import transaction
 
 from pantry_web.feasts.actions.claim import claim
 from pantry_web.feasts.actions.save_dish import change_dish, give_up
-from pantry_web.feasts.models import Step
+from pantry_web.feasts.models import Solve, Step
 from pantry_web.feasts.planning import FeastOutlook
 from pantry_web.feasts.refusal import Refused
 from pantry_web.feasts.remedies import asked_document, remedies
@@ -24,11 +24,15 @@ def take_remedy(whole: FeastOutlook, code: str, seen: int) -> str:
     Raises: Refused when the feast has changed, or the remedy is no longer among those that help.
     """
     claim(whole.feast, seen)
-    found = next((each for each in remedies(whole) if each.code == code), None)
+    offered = remedies(whole)
+    if isinstance(offered, Solve):
+        raise Refused("What would help is still being worked out; a moment, then press again.")
+    found = next((each for each in offered if each.code == code), None)
     if found is None:
         raise Refused("That would no longer help; look again at what would.")
-    if found.mix is not None and found.dish is not None:
-        change_dish(found.dish, found.dish.name, found.mix, whole.house, found.dish.vessel)
+    if found.mix is not None and found.dish_id is not None:
+        dish = whole.feast.dishes.get(pk=found.dish_id)
+        change_dish(dish, dish.name, found.mix, whole.house, dish.vessel)
     elif found.document is not None:
         _make_true(whole, asked_document(whole), found.document)
     return found.text
