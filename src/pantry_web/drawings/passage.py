@@ -35,6 +35,8 @@ EMPTY_DAYS = timedelta(days=2)
 WIDE = Format(860, 100, Heights(day=20, hour=13, night_hour=2, least=17), 6.7, 10, 2.0, 0.55)
 NARROW = Format(358, 66, Heights(day=24, hour=20, night_hour=3, least=18), 6.0, 3, 1.4, 0.4)
 HEAD = 36.0
+TIGHT_LETTER = 7.0
+"""Width of a letter in the name of a place."""
 BOLD = 1.06
 """Width of a bold letter over that of a usual one."""
 DAY_LABEL, FEAST_DAY_LABEL = 15.5, 21.0
@@ -137,7 +139,9 @@ def _columns(
     room = (size.width - size.axis) / sum(shares)
     columns, x = {}, size.axis
     for name, share in zip(names, shares, strict=True):
-        columns[name] = Column(name, round(x, 1), round(room * share, 1), most[name])
+        width = round(room * share, 1)
+        is_tight = len(name) * TIGHT_LETTER > width
+        columns[name] = Column(name, round(x, 1), width, most[name], is_tight)
         x += room * share
     return columns
 
@@ -165,7 +169,7 @@ def _lettered(
     bounds = (size.axis + 2, size.width - 2)
     for (chain, stays), row in zip(drawn, ribbons, strict=True):
         for stay, ribbon in zip(stays, row, strict=True):
-            named = [chain.name] if several else []
+            named = [chain.name] if several and chain.name != stay.title else []
             lines = None
             for wording in ([*named, stay.title, stay.length], [*named, stay.title], named):
                 lines = inside(wording, ribbon.box, size.letter) if wording else None

@@ -68,6 +68,7 @@ class Column:
     x: float
     width: float
     lanes: int = 1
+    is_tight: bool = False
 
     @property
     def middle(self) -> float:
