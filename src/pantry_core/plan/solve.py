@@ -35,15 +35,18 @@ Progress = Callable[[float, float], None]
 
 
 class _Watch(cp_model.CpSolverSolutionCallback):
-    """Passes every better plan on."""
+    """Passes every better plan on, and knows whether there is one."""
 
-    def __init__(self, progress: Progress) -> None:
+    def __init__(self, progress: Progress | None) -> None:
         super().__init__()
         self._progress = progress
+        self.has_plan = False
 
     def on_solution_callback(self) -> None:
         """A better plan was found."""
-        self._progress(self.objective_value / 3600, self.best_objective_bound / 3600)
+        self.has_plan = True
+        if self._progress is not None:
+            self._progress(self.objective_value / 3600, self.best_objective_bound / 3600)
 
 
 @dataclass
@@ -78,8 +81,8 @@ def plan(
     """Plan a feast backwards from its hour.
 
     Parameters: problem, times in UTC, windows [s]; progress, told of every better plan; wants_stop,
-    asked now and then whether to go on with the best so far; effort, a share of the usual limits;
-    keep, starts of an earlier plan, by dish and step: as many of them as can be stay.
+    asked now and then, once there is a plan, whether to go on with it; effort, a share of the usual
+    limits; keep, starts of an earlier plan, by dish and step: as many of them as can be stay.
     Returns: the plan, its instants in the problem's zone; `slack_h` [h]; `gap` of the first wish
     that is not proven best; when there is no plan, why, and the earliest hour the feast could be
     served with the present start. The same problem gives the same plan.
@@ -99,8 +102,13 @@ def plan(
     model = fresh()
     say_hour_by_hour(model, problem.cooks)
     model.cp.minimize(_wish(model))
-    watch = _Watch(progress) if progress else None
-    status, solver = solve(model, limit=WISH_LIMIT * effort, callback=watch, wants_stop=wants_stop)
+    watch = _Watch(progress)
+    status, solver = solve(
+        model,
+        limit=WISH_LIMIT * effort,
+        callback=watch,
+        wants_stop=lambda: watch.has_plan and wants_stop is not None and wants_stop(),
+    )
     if status == cp_model.INFEASIBLE:
         return explain(problem)
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):

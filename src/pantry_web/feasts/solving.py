@@ -67,8 +67,7 @@ def work_out_plan(key: str) -> None:
         rows.update(deviation_h=deviation_h, bound_h=bound_h)
 
     def wants_stop() -> bool:
-        """Once there is something to go on with."""
-        return rows.filter(wants_stop=True, deviation_h__isnull=False).exists()
+        return rows.filter(wants_stop=True).exists()
 
     from pantry_core.plan.solve import plan  # noqa: PLC0415 - the solver takes 0.6 s to import
 
