@@ -1,11 +1,14 @@
 """Geometry of the pictures."""
 
 from datetime import UTC, datetime, time, timedelta
-from itertools import pairwise
+from itertools import combinations, pairwise
 from zoneinfo import ZoneInfo
 
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
+from pantry_web.drawings.lettering import beside, extent, inside
 from pantry_web.drawings.passage import NARROW, WIDE, passage
 from pantry_web.drawings.scales import Length, bars, gauge
 from pantry_web.drawings.shapes import Chain, Stay, Visit
@@ -19,7 +22,7 @@ STAYS = [("buy", "shop", 1), ("chill", "fridge", 12), ("trim", "counter", 0.5),
          ("roast", "oven", 2), ("carve", "counter", 0.25)]  # fmt: skip
 
 
-def picture(size, now):
+def picture(size, now, since=None):
     start = SERVE - timedelta(hours=sum(hours for *_, hours in STAYS))
     stays = []
     for key, place, hours in STAYS:
@@ -27,7 +30,7 @@ def picture(size, now):
         stays.append(Stay(key, key.title(), place, start, end, "ahead", span(hours)))
         start = end
     visits = [Visit("brine", stays[3].start + timedelta(days=day), day < 5) for day in range(1, 14)]
-    return passage([Chain("Duck", 0, stays, visits, SERVE)], now, SERVE, HOUSE, size)
+    return passage([Chain("Duck", 0, stays, visits, SERVE)], now, SERVE, HOUSE, size, since)
 
 
 @pytest.mark.parametrize("size", [WIDE, NARROW])
@@ -91,3 +94,64 @@ def test_gauge_and_bars():
 )  # fmt: skip
 def test_amounts_as_shown(shown, wanted):
     assert shown == wanted
+
+
+boxes = st.tuples(st.floats(110, 800), st.floats(40, 700), st.floats(10, 120), st.floats(17, 200))
+
+
+def overlap(a, b):
+    return (a[0] < b[0] + b[2] and b[0] < a[0] + a[2]
+            and a[1] < b[1] + b[3] - 1 and b[1] < a[1] + a[3] - 1)  # fmt: skip
+
+
+@settings(max_examples=200, deadline=None)
+@given(st.lists(boxes, min_size=1, max_size=8), st.text("abcdef ", min_size=1, max_size=30))
+def test_writing_beside_a_box_covers_nothing(taken, words):
+    box = taken[0]
+    text = beside([words, words[:4]], box, taken, (100.0, 860.0), 6.7)
+    if text is None:
+        return
+    place = extent(text, 6.7)
+    assert place[0] >= 99.9
+    assert place[0] + place[2] <= 860.1
+    shrunk = (place[0] + 0.1, place[1] + 0.6, place[2] - 0.2, place[3] - 1.2)
+    assert not any(overlap(shrunk, other) for other in taken)
+
+
+@settings(max_examples=200, deadline=None)
+@given(boxes, st.lists(st.text("abcdef ", max_size=30), min_size=1, max_size=3))
+def test_writing_inside_a_box_stays_inside(box, lines):
+    for text in inside(lines, box, 6.7) or ():
+        assert box[0] <= text.x
+        assert text.x + len(text.words) * 6.7 <= box[0] + box[2]
+        assert box[1] <= text.y <= box[1] + box[3]
+
+
+def test_dishes_that_lie_in_one_place_at_once_get_lanes_of_their_own():
+    def chain(name, hue, begin_h, end_h, place="oven"):
+        start, end = SERVE - timedelta(hours=begin_h), SERVE - timedelta(hours=end_h)
+        stay = Stay("roast", "Roast", place, start, end, "ahead", span(begin_h - end_h))
+        return Chain(name, hue, [stay], [Visit("roast", start, done=False)], end)
+
+    chains = [chain("Hen", 0, 5, 2), chain("Hare", 1, 4, 1), chain("Pike", 2, 2, 0.5),
+              chain("Goat", 3, 9, 6, "smoker")]  # fmt: skip
+    drawn = passage(chains, SERVE - timedelta(hours=10), SERVE, HOUSE, WIDE)
+    hen, hare, pike, goat = drawn.ribbons
+    assert hen.x != hare.x
+    assert pike.x == hen.x  # its lane is free again
+    assert {column.name: column.lanes for column in drawn.columns}["oven"] == 2
+    assert not any(overlap(a.box, b.box) for a, b in combinations(drawn.ribbons, 2))
+    assert [hue for hue, *_ in drawn.hatches] == [0, 1, 2, 3]
+    assert len({hatch[1:] for hatch in drawn.hatches}) == 4  # told apart without colour
+    assert "Goat" in goat.title
+    ends = [y for _, _, y in drawn.served]
+    assert ends[0] < ends[1] < ends[2]  # each at its own hour
+
+
+def test_only_what_lies_after_a_moment_is_drawn():
+    now = SERVE - timedelta(days=3)
+    whole, late = picture(WIDE, now), picture(WIDE, now, since=now - timedelta(hours=12))
+    assert len(late.ribbons) < len(whole.ribbons)
+    assert late.rows[0].to_go == 3
+    assert late.height < whole.height
+    assert all(mark.y >= late.ribbons[0].y for mark in late.marks)

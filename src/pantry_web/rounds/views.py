@@ -14,6 +14,7 @@ from pantry_web.feasts.access import outlook_of
 from pantry_web.feasts.actions.begin_step import begin_step
 from pantry_web.feasts.actions.keep_plan import keep_plan
 from pantry_web.feasts.actions.write_down import turn, undo, write_down
+from pantry_web.feasts.changes import changes
 from pantry_web.feasts.happenings import happenings
 from pantry_web.feasts.mixing import house_of
 from pantry_web.feasts.planning import Outlook
@@ -118,6 +119,7 @@ def _page(request: HttpRequest, view: Outlook, form: NoteForm | None) -> HttpRes
         "running": view.step(view.state.running or ""),
         "kept_out": meat_next and bool(view.stops),
         "log": happenings(view),
+        "changes": changes(view.whole),
         "salt": salt_now(view, past),
         "taste": taste_answer(view, past),
         "weighed": weigh_in(view),
