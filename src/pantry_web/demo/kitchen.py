@@ -6,11 +6,13 @@ from django.db import transaction
 
 from pantry_core.routes.customs import Customs
 from pantry_web.feasts.actions.begin_step import begin_step
+from pantry_web.feasts.actions.keep_plan import keep_plan
 from pantry_web.feasts.actions.save_dish import add_dish
 from pantry_web.feasts.actions.write_down import turn, write_down
 from pantry_web.feasts.mixing import Mix, SauceLine, house_of
 from pantry_web.feasts.models import Dish, Feast
-from pantry_web.feasts.planning import Outlook, outlook
+from pantry_web.feasts.planning import Outlook, feast_outlook, outlook
+from pantry_web.feasts.solving import work_out_plan
 from pantry_web.kitchens.actions import found_kitchen
 from pantry_web.kitchens.models import Absence, Cook, Kitchen
 from pantry_web.pantry.models import Ingredient, Scale, Vessel
@@ -105,11 +107,21 @@ def load_whole() -> None:
         return
     load()
     kitchen = Kitchen.objects.get(name="Quince Lane")
-    lay_the_table(kitchen, Feast.objects.get(kitchen=kitchen))
+    lantern = Feast.objects.get(kitchen=kitchen)
+    lay_the_table(kitchen, lantern)
+    _go_by_the_plan(kitchen, lantern)
     supper = Feast.objects.create(
         kitchen=kitchen, name="Rook Supper", serve_at=ROOK_SUPPER_AT, time_zone=ZONE, heads=6
     )
     add_dish(supper, "Peppered brisket", BRISKET, house_of(kitchen))
+
+
+def _go_by_the_plan(kitchen: Kitchen, feast: Feast) -> None:
+    """The cook has seen the plan and goes by it, so that what changes later is told."""
+    whole = feast_outlook(feast, kitchen, STANDS_AT)
+    if whole.solving is not None:
+        work_out_plan.call(whole.solving.key)
+    keep_plan(feast, feast_outlook(feast, kitchen, STANDS_AT).plan)
 
 
 def lay_the_table(kitchen: Kitchen, feast: Feast) -> None:

@@ -127,7 +127,12 @@ class MishapForm(ZonedForm):
     """Something that went wrong: what, from when to when, how warm [°C], and for a dish which."""
 
     kind = forms.ChoiceField(choices=Mishap.Kind.choices, label="What happened")
-    dish = forms.ModelChoiceField(Dish.objects.none(), required=False, label="Which dish stood out")
+    dish = forms.ModelChoiceField(
+        Dish.objects.none(),
+        required=False,
+        label="Which dish stood out",
+        empty_label="none of them",
+    )
     begins = InstantField(label="From")
     ends = InstantField(label="until")
     temperature = NumberField(-40, 60, unit="°C", required=False, label="Read, if anybody did")

@@ -85,6 +85,12 @@ class FeastOutlook:
     now: datetime
     dishes: list[Outlook] = field(default_factory=list)
 
+    @property
+    def discarded(self) -> list[Outlook]:
+        """Dishes that were too warm for too long."""
+        warm = ((each, each.warm) for each in self.dishes if not each.dish.is_given_up)
+        return [each for each, notice in warm if notice and notice.level == "stop"]
+
     @cached_property
     def house(self) -> House:
         """What of the kitchen bears on its mixes, read once for all dishes."""
