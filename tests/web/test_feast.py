@@ -140,6 +140,20 @@ def test_two_change_the_feast_at_once_and_nothing_typed_is_lost(cook, lantern):
     )
 
 
+def test_two_weigh_up_a_dish_at_once(cook, roast):
+    feast, dish, typed = roast
+    page = f"/dishes/{dish.pk}/weigh-up/"
+    assert f'name="version" value="{seen(feast)["version"]}"' in text(cook.get(page))
+    old = seen(feast)
+    assert cook.post(page, typed | old | {"mass": "2 kg"}).status_code == 302
+    second = cook.post(page, typed | old | {"mass": "2.2 kg"})
+    assert second.status_code == 422
+    assert "Somebody has changed this feast" in text(second)
+    assert 'value="2.2 kg"' in text(second)
+    dish.refresh_from_db()
+    assert dish.mass_g == 2000
+
+
 def test_a_dish_is_left_out_and_taken_up_again(cook, gammon, lantern):
     trout = lantern.dishes.get(name="Alder-smoked trout")
     out = f"/feasts/{lantern.pk}/dishes/{{}}/out/"

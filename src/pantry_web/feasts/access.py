@@ -46,6 +46,12 @@ def piece_outlook_of(request: HttpRequest, dish_id: int) -> Outlook:
     return view
 
 
+def seen_version(request: HttpRequest) -> int:
+    """The version of the feast that the cook was looking at; -1 for nonsense."""
+    typed = request.POST.get("version", "")
+    return int(typed) if typed.isascii() and typed.isdigit() and len(typed) < 10 else -1
+
+
 def outlook_of(request: HttpRequest, dish_id: int) -> Outlook:
     """A dish of the cook's kitchen as it stands now.
 

@@ -11,7 +11,7 @@ from django.views.decorators.http import require_POST
 from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.jobs import JOBS
 from pantry_core.routes.thickness import guessed_thickness
-from pantry_web.feasts.access import feast_of, feast_outlook_of
+from pantry_web.feasts.access import feast_of, feast_outlook_of, seen_version
 from pantry_web.feasts.actions.claim import claim
 from pantry_web.feasts.actions.keep_plan import keep_plan
 from pantry_web.feasts.actions.save_dish import add_job, give_up, take_up
@@ -64,7 +64,7 @@ def take(request: HttpRequest, feast_id: int, code: str) -> HttpResponse:
     """Take a remedy."""
     whole = feast_outlook_of(request, feast_id)
     try:
-        text = take_remedy(whole, code, _seen(request))
+        text = take_remedy(whole, code, seen_version(request))
     except Refused as refused:
         messages.error(request, str(refused))
     else:
@@ -179,14 +179,8 @@ def _with_dish(
     dish = get_object_or_404(feast.dishes, pk=dish_id)
     try:
         with transaction.atomic():
-            claim(feast, _seen(request))
+            claim(feast, seen_version(request))
             deed(dish)
     except Refused as refused:
         messages.error(request, str(refused))
     return redirect("feast", feast_id)
-
-
-def _seen(request: HttpRequest) -> int:
-    """The version of the feast that the cook was looking at."""
-    typed = request.POST.get("version", "")
-    return int(typed) if typed.isascii() and typed.isdigit() and len(typed) < 10 else -1

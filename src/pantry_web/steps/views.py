@@ -8,7 +8,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_POST
 
-from pantry_web.feasts.access import outlook_of
+from pantry_web.feasts.access import outlook_of, seen_version
 from pantry_web.feasts.actions.claim import claim
 from pantry_web.feasts.actions.save_dish import lay
 from pantry_web.feasts.laying import as_route
@@ -128,10 +128,9 @@ def _done(
     """Do it for whoever looked at the feast as it is; what was typed stays when it is refused."""
     if form is not None and not form.is_valid():
         return _page(request, view, form, bad=bad)
-    typed = request.POST.get("version", "")
     try:
         with transaction.atomic():
-            claim(view.dish.feast, int(typed) if typed.isdecimal() and len(typed) < 10 else -1)
+            claim(view.dish.feast, seen_version(request))
             deed()
     except Refused as refused:
         if form is None:

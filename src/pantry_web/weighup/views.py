@@ -1,6 +1,7 @@
 """Weigh-up: what to put on the scale, while one types."""
 
 from django.contrib import messages
+from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
@@ -12,7 +13,8 @@ from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.servings import servings
 from pantry_core.routes.steps import CURING
 from pantry_web import clock
-from pantry_web.feasts.access import feast_of, piece_outlook_of
+from pantry_web.feasts.access import feast_of, piece_outlook_of, seen_version
+from pantry_web.feasts.actions.claim import claim
 from pantry_web.feasts.actions.save_dish import add_dish, change_dish
 from pantry_web.feasts.mixing import House, SpiceLine, house_of, mix_of, work_out
 from pantry_web.feasts.models import Feast, WeighSheet
@@ -60,7 +62,10 @@ def weigh_up(request: HttpRequest, dish_id: int) -> HttpResponse:
         cleaned = form.cleaned_data
         mix = form.mix(mix_of(view.dish).spices)
         try:
-            change_dish(view.dish, cleaned["name"], mix, house, cleaned["vessel"])
+            with transaction.atomic():
+                if "version" in request.POST:
+                    claim(view.dish.feast, seen_version(request))
+                change_dish(view.dish, cleaned["name"], mix, house, cleaned["vessel"])
         except Refused as refused:
             form.add_error("name", str(refused))
         else:
