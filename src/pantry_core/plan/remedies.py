@@ -10,10 +10,10 @@ from pantry_core.plan.problem import Problem, WrongPlan, resolve
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Plan, Remedy, Why
 from pantry_core.plan.solve import is_possible, plan
-from pantry_core.plan.why import earliest_serve, explain, span
+from pantry_core.plan.why import collisions, earliest_serve, span
 
 MOST_REMEDIES = 6
-MOST_TOGETHER = 6
+MOST_TOGETHER = 4
 """So many changes are tried at once when none helps alone."""
 EFFORT = 0.3
 """Share of the usual effort that the plan of a remedy is given."""
@@ -59,11 +59,12 @@ def remedies(document: Document, problem: Problem, found: Plan) -> Iterator[Reme
             offered += 1
             if offered == MOST_REMEDIES:
                 return
-    if not offered:
-        together = _together(document, problem, found.why)
-        solved = _solved(together) if together else None
+    for together in () if offered else (_together, _without_some):
+        joined = together(document, problem, found.why)
+        solved = _solved(joined) if joined else None
         if solved is not None:
             yield solved
+            return
 
 
 def _with(found: Plan, offered: tuple[Remedy, ...]) -> Plan:
@@ -106,8 +107,32 @@ def _together(document: Document, problem: Problem, why: tuple[Why, ...]) -> _Ch
         problem = _problem(document)
         if is_possible(problem):
             return _Change(" ".join(texts), document)
-        why = explain(problem).why
+        why = collisions(problem)
     return None
+
+
+def _without_some(document: Document, problem: Problem, why: tuple[Why, ...]) -> _Change | None:
+    """Dishes left out one after the other until the rest goes together; none without need."""
+    left_out: list[str] = []
+    kept = {dish.id for dish in problem.dishes}
+    while why and len(kept) > 1:
+        gone = max(why, key=lambda each: _length_s(problem, each.dish)).dish
+        left_out.append(gone)
+        kept.discard(gone)
+        rest = _only(problem, kept)
+        why = () if is_possible(rest) else collisions(rest)
+    for dish_id in list(left_out):
+        if is_possible(_only(problem, kept | {dish_id})):
+            kept.add(dish_id)
+            left_out.remove(dish_id)
+    changed = _changed(document)
+    changed["dishes"] = [each for each in changed["dishes"] if each["id"] in kept]
+    return _Change(" ".join(f"Leave out {_name(problem, each)}." for each in left_out), changed)
+
+
+def _length_s(problem: Problem, dish_id: str) -> int:
+    dish = next(each for each in problem.dishes if each.id == dish_id)
+    return sum(step.min_s for step in dish.pending)
 
 
 def _only(problem: Problem, dishes: set[str]) -> Problem:
@@ -137,7 +162,8 @@ def _changes(document: Document, problem: Problem, why: tuple[Why, ...]) -> Iter
     if reasons & {"asleep", "hands-full", "too-late", "away"}:
         yield from _longer_day(document, problem)
     hours = [_another_hour(document, problem)]
-    hours += [_served_alone(document, problem, dish) for dish in named]
+    colliding = _only(problem, set(named))
+    hours += [_served_alone(document, colliding, dish) for dish in named]
     for changes in hours if len(problem.dishes) == len(document["dishes"]) else reversed(hours):
         yield from changes
     for dish in named:
@@ -247,7 +273,8 @@ def _served_alone(document: Document, problem: Problem, dish_id: str) -> Iterato
 
 def _hour(problem: Problem, alone: int | None, asked: datetime) -> datetime | None:
     """The first hour after the asked one that does, else the first at all."""
-    return earliest_serve(problem, alone, asked) or earliest_serve(problem, alone)
+    after = earliest_serve(problem, alone, asked, effort=EFFORT)
+    return after or earliest_serve(problem, alone, effort=EFFORT)
 
 
 def _left_out(document: Document, problem: Problem, dish_id: str) -> Iterator[_Change]:

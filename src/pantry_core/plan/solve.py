@@ -27,7 +27,7 @@ from pantry_core.plan.why import explain
 WISH_LIMIT, LATE_LIMIT, VISIT_LIMIT, SLACK_LIMIT = 3.0, 0.4, 0.4, 0.4
 """Deterministic seconds for each wish, and for the slack of all steps together."""
 
-POSSIBLE_LIMIT = 0.5
+POSSIBLE_LIMIT = 0.2
 """Deterministic seconds to find out whether there is a plan at all."""
 
 Progress = Callable[[float, float], None]

@@ -14,7 +14,7 @@ LONGEST_AWAY = timedelta(days=30)
 """How long after its hour a dish is still looked for, beyond its own least length."""
 
 
-EARLIEST_LIMIT, WHY_LIMIT = 1.5, 1.0
+EARLIEST_LIMIT, WHY_LIMIT = 0.6, 0.8
 """Deterministic seconds to look for an hour, and for each look at what collides."""
 BEYOND = 400 * 24 * 4
 """Slots after the hour within which another is looked for."""
@@ -33,23 +33,37 @@ def explain(problem: Problem) -> Plan:
     Raises: nothing.
     """
     earliest = earliest_serve(problem)
-    model = _reaching_beyond(problem)
     return Plan(
         status="infeasible",
         earliest_serve=earliest.astimezone(problem.zone) if earliest else None,
-        why=tuple(_told(problem, group, earliest) for group in _fewest(model)),
+        why=collisions(problem, earliest),
     )
 
 
+def collisions(problem: Problem, earliest: datetime | None = None) -> tuple[Why, ...]:
+    """A smallest set of rules that cannot be kept together.
+
+    Parameters: problem, known to have no plan; earliest, the hour that would do, where it is known.
+    Raises: nothing.
+    """
+    model = _reaching_beyond(problem)
+    return tuple(_told(problem, group, earliest) for group in _fewest(model))
+
+
 def earliest_serve(
-    problem: Problem, alone: int | None = None, not_before: datetime | None = None
+    problem: Problem,
+    alone: int | None = None,
+    not_before: datetime | None = None,
+    *,
+    effort: float = 1.0,
 ) -> datetime | None:
     """The first quarter hour at which the feast could be served, begun now or going on.
 
     Dishes with an hour of their own keep to it.
 
     Parameters: problem; alone, the index of the one dish whose hour is free, the others keeping
-    theirs, without it the feast's; not_before, an instant, now where it is None.
+    theirs, without it the feast's; not_before, an instant, now where it is None; effort, a share of
+    the usual limit, with less than all of which it may be a later hour than the first.
     Returns: the instant in UTC, None when no hour within reach would do.
     Raises: nothing.
     """
@@ -70,7 +84,7 @@ def earliest_serve(
     free = {(each.index, 0, rule) for each in followers for rule in OF_THE_HOUR}
     model.cp.add_bool_and([literal for group, literal in model.groups.items() if group not in free])
     model.cp.minimize(serve)
-    status, solver = solve(model, limit=EARLIEST_LIMIT)
+    status, solver = solve(model, limit=EARLIEST_LIMIT * effort)
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         return None
     return model.grid.moment(solver.value(serve))
