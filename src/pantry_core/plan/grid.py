@@ -35,6 +35,11 @@ class Grid:
         return self.anchor + slot * GRID
 
 
+def up(seconds: int) -> int:
+    """Seconds rounded up to whole slots."""
+    return -(-seconds // SLOT_S) * SLOT_S
+
+
 def awake_spans(problem: Problem, begin: datetime, end: datetime) -> list[Span]:
     """Waking hours between two instants, in UTC: true hours also where the clocks change."""
     return list(_clipped(_days(problem, begin, end), begin, end))

@@ -1,80 +1,22 @@
 """The constraint model of a feast: boundaries of all steps on the quarter-hour grid."""
 
 import math
-from collections import defaultdict
 from collections.abc import Callable
-from dataclasses import dataclass, field
 from datetime import datetime
-from typing import Literal
 
 import numpy as np
 from ortools.sat.python import cp_model
 
-from pantry_core.plan.grid import SLOT_S, Grid, Span, between, whole_slots
+from pantry_core.plan.grid import SLOT_S, Grid, Span, between, up, whole_slots
+from pantry_core.plan.parts import LONGEST, DishModel, Model, Rule
 from pantry_core.plan.problem import Dish, Problem, Step
 from pantry_core.plan.reach import intervals, reachable, slots_in
+from pantry_core.plan.resources import share_hands, share_places
 
 SEED = 7
 DETERMINISTIC_LIMIT = 6.0
 WALL_LIMIT_S = 60.0
 """A backstop only; the deterministic limit ends a solve first, the same way each time."""
-MILLI = 1000
-"""Room in a place is counted in thousandths."""
-
-Rule = Literal["too-late", "not-yet", "place-full", "asleep", "away", "hands-full", "locked"]
-"""Kinds of constraint that can be named; "not-yet": what has begun would be done too soon."""
-
-Group = tuple[int, int, Rule]
-"""A named constraint: index of the dish, of its pending step, and its kind."""
-
-
-@dataclass
-class DishModel:
-    """Boundary i is the start of pending step i and the end of the step before, in slots.
-
-    `windows` are the shortest and longest lengths of the pending steps, in slots.
-    `begun_s` is the bound start of the first pending step, in seconds from the anchor, when it has
-    one; boundary 0 is then where the grid goes on from now.
-    """
-
-    index: int
-    dish: Dish
-    begun_s: int | None
-    windows: list[tuple[int, int]] = field(default_factory=list)
-    bounds: list[cp_model.IntVar] = field(default_factory=list)
-    sizes: list[cp_model.IntVar] = field(default_factory=list)
-    overrun: bool = False
-
-    def length_s(self, i: int) -> cp_model.LinearExpr:
-        """Length of a pending step [s]."""
-        if i == 0 and self.begun_s is not None:
-            return self.bounds[1] * SLOT_S - self.begun_s
-        return self.sizes[i] * SLOT_S
-
-    def planned(self) -> range:
-        """Pending steps whose start is still open."""
-        return range(0 if self.begun_s is None else 1, len(self.dish.pending))
-
-
-@dataclass
-class Model:
-    """All dishes, and a literal for each group of constraints."""
-
-    grid: Grid
-    cp: cp_model.CpModel
-    dishes: list[DishModel]
-    groups: dict[Group, cp_model.IntVar] = field(default_factory=dict)
-
-    def group(self, dish: int, step: int, rule: Rule) -> cp_model.IntVar:
-        """The literal of a named group, made on first use."""
-        key = (dish, step, rule)
-        if key not in self.groups:
-            self.groups[key] = self.cp.new_bool_var(f"{rule}-{dish}-{step}")
-        return self.groups[key]
-
-    def bounds(self) -> list[cp_model.IntVar]:
-        """Every boundary of every dish."""
-        return [bound for each in self.dishes for bound in each.bounds]
 
 
 def build(
@@ -103,8 +45,8 @@ def build(
             if step.attended:
                 _attend(model, each, i, "asleep", between(grid, awake, problem.now, horizon))
                 _attend(model, each, i, "away", between(grid, home, problem.now, horizon))
-    _places(model, problem)
-    _cooks(model, problem)
+    share_places(model, problem)
+    share_hands(model, problem)
     if is_kept:
         model.cp.add_bool_and(list(model.groups.values()))
     return model
@@ -170,12 +112,12 @@ def _sizes(model: Model, each: DishModel) -> None:
 
 def _window(grid: Grid, problem: Problem, dish: DishModel, i: int, step: Step) -> tuple[int, int]:
     """Shortest and longest length of a step in slots; of one that has begun, from now on."""
-    hands = _up(step.hands_s)
+    hands = up(step.hands_s)
     least = max(step.min_s, hands)
     begun = i == 0 and dish.begun_s is not None
     offset = (dish.begun_s or 0) % SLOT_S if begun else 0
     # Lengths are whole slots, less the part of a slot by which a bound start is off the grid.
-    shortest = _up(least + offset) - offset
+    shortest = up(least + offset) - offset
     longest = None if step.max_s is None else max(_down(step.max_s + offset) - offset, 0)
     if longest is not None and longest < shortest:
         # An empty window takes the nearest length, the longer of two that are equally near.
@@ -189,10 +131,6 @@ def _window(grid: Grid, problem: Problem, dish: DishModel, i: int, step: Step) -
             dish.overrun = True
     most = LONGEST if longest is None else (longest - elapsed) // SLOT_S
     return max((shortest - elapsed) // SLOT_S, 0), most
-
-
-LONGEST = 400 * 24 * 4
-"""Slots of a step without a longest time."""
 
 
 def _early(dish: Dish) -> int:
@@ -222,7 +160,7 @@ def _start(model: Model, each: DishModel, i: int, awake: list[Span], home: list[
 
 def _free_starts(grid: Grid, step: Step, spans: list[Span]) -> list[list[int]]:
     """Closed intervals of slots in which the hands of a step can begin inside a span."""
-    hands = _up(step.hands_s) // SLOT_S
+    hands = up(step.hands_s) // SLOT_S
     return [[a, b - hands] for a, b in whole_slots(grid, spans) if a <= b - hands]
 
 
@@ -235,123 +173,6 @@ def _attend(
         before = model.cp.new_bool_var(f"before-{rule}-{each.index}-{i}-{begin}")
         model.cp.add(each.bounds[i + 1] <= begin).only_enforce_if(before, literal)
         model.cp.add(each.bounds[i] >= end).only_enforce_if(~before, literal)
-
-
-def _places(model: Model, problem: Problem) -> None:
-    """No place holds more than its room. What lies in it already is a fact and stays."""
-    for place, room in problem.places.items():
-        capacity = math.floor(round(MILLI * room, 3))
-        users = [
-            (each, i, step)
-            for each in model.dishes
-            for i, step in enumerate(each.dish.pending)
-            if step.place == place and step.uses > 0
-        ]
-        running = [(each, i, step) for each, i, step in users if _is_running(each, i)]
-        lying = sum(_demand(step) for _, _, step in running)
-        intervals, demands = [], []
-        for each, i, step in users:
-            demand = _demand(step)
-            if _is_running(each, i):
-                if lying > capacity:
-                    demand = capacity * demand // lying
-                intervals.append(_interval(model, each, i, None))
-            else:
-                literal = model.group(each.index, i, "place-full")
-                if demand > capacity:
-                    model.cp.add(literal == 0)
-                    continue
-                intervals.append(_interval(model, each, i, literal))
-            demands.append(demand)
-        if sum(demands) > capacity:
-            model.cp.add_cumulative(intervals, demands, capacity)
-
-
-def _cooks(model: Model, problem: Problem) -> None:
-    """No more work at once than there are cooks; work that goes on now is a fact."""
-    intervals = []
-    going_on = 0
-    for each in model.dishes:
-        for i, step in enumerate(each.dish.pending):
-            name = f"hands-{each.index}-{i}"
-            if step.attended and _is_running(each, i):
-                going_on += 1
-                intervals.append(_interval(model, each, i, None))
-            elif i not in each.planned():
-                continue
-            elif step.attended:
-                literal = model.group(each.index, i, "hands-full")
-                intervals.append(_interval(model, each, i, literal))
-            elif step.hands_s:
-                literal = model.group(each.index, i, "hands-full")
-                hands = _up(step.hands_s) // SLOT_S
-                intervals.append(
-                    model.cp.new_optional_fixed_size_interval_var(
-                        each.bounds[i], hands, literal, name
-                    )
-                )
-    capacity = max(problem.cooks, going_on)
-    if capacity == 1:
-        model.cp.add_no_overlap(intervals)
-    elif len(intervals) > capacity:
-        model.cp.add_cumulative(intervals, [1] * len(intervals), capacity)
-
-
-def say_hour_by_hour(model: Model, cooks: int) -> None:
-    """Say of each quarter hour of a short choice that no more is begun than there are cooks.
-
-    This adds no rule: it lets the solver prove in seconds how near the wishes can be come, which
-    else takes it minutes. For what is asked after that it is a burden.
-    """
-    busy: dict[int, list[cp_model.IntVar]] = defaultdict(list)
-    for each in model.dishes:
-        for i in each.planned():
-            start, step = each.bounds[i], each.dish.pending[i]
-            slots = [slot for a, b in _pairs(start) for slot in range(a, b + 1)]
-            if not step.hands_s or len(slots) > MOST_SLOTS:
-                continue
-            begins = [model.cp.new_bool_var(f"{start.name}-at-{slot}") for slot in slots]
-            model.cp.add_exactly_one(begins)
-            model.cp.add(start == cp_model.LinearExpr.weighted_sum(begins, slots))
-            for slot, literal in zip(slots, begins, strict=True):
-                for work in range(_up(step.hands_s) // SLOT_S):
-                    busy[slot + work].append(literal)
-    for literals in busy.values():
-        if len(literals) > cooks:
-            model.cp.add(cp_model.LinearExpr.sum(literals) <= cooks)
-
-
-MOST_SLOTS = 80
-"""Starts with more choices than these are left to the intervals."""
-
-
-def edges(variable: cp_model.IntVar) -> tuple[int, int]:
-    """First and last value of a variable's domain; the field counts from the front only."""
-    domain = list(variable.proto.domain)
-    return int(domain[0]), int(domain[len(domain) - 1])
-
-
-def _pairs(variable: cp_model.IntVar) -> list[tuple[int, int]]:
-    domain = [int(each) for each in variable.proto.domain]
-    return list(zip(domain[::2], domain[1::2], strict=True))
-
-
-def _is_running(each: DishModel, i: int) -> bool:
-    return i == 0 and each.begun_s is not None
-
-
-def _demand(step: Step) -> int:
-    return math.ceil(round(MILLI * step.uses, 3))
-
-
-def _interval(
-    model: Model, each: DishModel, i: int, literal: cp_model.IntVar | None
-) -> cp_model.IntervalVar:
-    name = f"stay-{each.index}-{i}"
-    start, size, end = each.bounds[i], each.sizes[i], each.bounds[i + 1]
-    if literal is None:
-        return model.cp.new_interval_var(start, size, end, name)
-    return model.cp.new_optional_interval_var(start, size, end, literal, name)
 
 
 def solve(
@@ -385,10 +206,6 @@ def solve(
 def slots_of(model: Model, solver: cp_model.CpSolver) -> list[int]:
     """The slot of every boundary in a solution."""
     return [solver.value(bound) for bound in model.bounds()]
-
-
-def _up(seconds: int) -> int:
-    return -(-seconds // SLOT_S) * SLOT_S
 
 
 def _down(seconds: int) -> int:

@@ -9,17 +9,10 @@ from ortools.sat.python import cp_model
 from pantry_core.plan.again import Starts, kept_as_they_were
 from pantry_core.plan.assemble import assembled
 from pantry_core.plan.grid import SLOT_S, awake_spans, home_spans, overlap
-from pantry_core.plan.model import (
-    LONGEST,
-    DishModel,
-    Model,
-    build,
-    edges,
-    say_hour_by_hour,
-    slots_of,
-    solve,
-)
+from pantry_core.plan.model import build, slots_of, solve
+from pantry_core.plan.parts import LONGEST, DishModel, Model, edges
 from pantry_core.plan.problem import Problem
+from pantry_core.plan.resources import say_hour_by_hour
 from pantry_core.plan.result import Plan, PlannedStep
 from pantry_core.plan.visits import count_visits
 from pantry_core.plan.why import explain

@@ -5,7 +5,8 @@ from datetime import timedelta
 from ortools.sat.python import cp_model
 
 from pantry_core.plan.grid import SLOT_S, Span
-from pantry_core.plan.model import DishModel, Model, edges, solve
+from pantry_core.plan.model import solve
+from pantry_core.plan.parts import DishModel, Model, edges
 from pantry_core.plan.problem import Problem, Step
 from pantry_core.plan.rounds import MOST, visits
 

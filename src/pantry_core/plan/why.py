@@ -6,7 +6,8 @@ from datetime import datetime, timedelta
 from ortools.sat.python import cp_model
 
 from pantry_core.plan.grid import SLOT_S, awake_spans, home_spans
-from pantry_core.plan.model import Group, Model, Rule, build, solve
+from pantry_core.plan.model import build, solve
+from pantry_core.plan.parts import Group, Model, Rule
 from pantry_core.plan.problem import GRID, Dish, Problem, Step
 from pantry_core.plan.result import Plan, Why
 

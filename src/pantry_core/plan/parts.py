@@ -1,0 +1,79 @@
+"""Parts of the constraint model: dishes with their boundaries, rules with their literals."""
+
+from dataclasses import dataclass, field
+from typing import Literal
+
+from ortools.sat.python import cp_model
+
+from pantry_core.plan.grid import SLOT_S, Grid
+from pantry_core.plan.problem import Dish
+
+Rule = Literal["too-late", "not-yet", "place-full", "asleep", "away", "hands-full", "locked"]
+"""Kinds of constraint that can be named; "not-yet": what has begun would be done too soon."""
+
+Group = tuple[int, int, Rule]
+"""A named constraint: index of the dish, of its pending step, and its kind."""
+
+LONGEST = 400 * 24 * 4
+"""Slots of a step without a longest time."""
+
+
+@dataclass
+class DishModel:
+    """Boundary i is the start of pending step i and the end of the step before, in slots.
+
+    `windows` are the shortest and longest lengths of the pending steps, in slots.
+    `begun_s` is the bound start of the first pending step, in seconds from the anchor, when it has
+    one; boundary 0 is then where the grid goes on from now.
+    """
+
+    index: int
+    dish: Dish
+    begun_s: int | None
+    windows: list[tuple[int, int]] = field(default_factory=list)
+    bounds: list[cp_model.IntVar] = field(default_factory=list)
+    sizes: list[cp_model.IntVar] = field(default_factory=list)
+    overrun: bool = False
+
+    def length_s(self, i: int) -> cp_model.LinearExpr:
+        """Length of a pending step [s]."""
+        if i == 0 and self.begun_s is not None:
+            return self.bounds[1] * SLOT_S - self.begun_s
+        return self.sizes[i] * SLOT_S
+
+    def planned(self) -> range:
+        """Pending steps whose start is still open."""
+        return range(0 if self.begun_s is None else 1, len(self.dish.pending))
+
+
+@dataclass
+class Model:
+    """All dishes, and a literal for each group of constraints."""
+
+    grid: Grid
+    cp: cp_model.CpModel
+    dishes: list[DishModel]
+    groups: dict[Group, cp_model.IntVar] = field(default_factory=dict)
+
+    def group(self, dish: int, step: int, rule: Rule) -> cp_model.IntVar:
+        """The literal of a named group, made on first use."""
+        key = (dish, step, rule)
+        if key not in self.groups:
+            self.groups[key] = self.cp.new_bool_var(f"{rule}-{dish}-{step}")
+        return self.groups[key]
+
+    def bounds(self) -> list[cp_model.IntVar]:
+        """Every boundary of every dish."""
+        return [bound for each in self.dishes for bound in each.bounds]
+
+
+def edges(variable: cp_model.IntVar) -> tuple[int, int]:
+    """First and last value of a variable's domain; the field counts from the front only."""
+    domain = list(variable.proto.domain)
+    return int(domain[0]), int(domain[len(domain) - 1])
+
+
+def pairs(variable: cp_model.IntVar) -> list[tuple[int, int]]:
+    """The closed intervals of a variable's domain."""
+    domain = [int(each) for each in variable.proto.domain]
+    return list(zip(domain[::2], domain[1::2], strict=True))
