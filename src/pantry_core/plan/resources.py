@@ -12,7 +12,7 @@ from pantry_core.plan.problem import Problem, Step
 MILLI = 1000
 """Room in a place is counted in thousandths."""
 
-MOST_SLOTS = 80
+MOST_SLOTS = 40
 """Starts with more choices than these are left to the intervals."""
 
 

@@ -14,7 +14,7 @@ from pantry_core.plan.parts import LONGEST, DishModel, Model, edges
 from pantry_core.plan.problem import Problem
 from pantry_core.plan.resources import say_hour_by_hour
 from pantry_core.plan.result import Plan, PlannedStep
-from pantry_core.plan.visits import count_visits
+from pantry_core.plan.visits import count_visits, more_visits_than_needed
 from pantry_core.plan.why import explain
 
 WISH_LIMIT, LATE_LIMIT, VISIT_LIMIT, SLACK_LIMIT = 3.0, 0.4, 0.4, 0.4
@@ -110,7 +110,10 @@ def plan(
     search = _Search(fresh(), slots_of(model, solver), gap)
     search.model.cp.add(_wish(search.model) <= round(solver.objective_value))
     _start_late(search)
-    if count_visits(search.model, problem, present):
+    planned = _pending(problem, search, {})
+    if more_visits_than_needed(problem, planned, present) and count_visits(
+        search.model, problem, present
+    ):
         search.improve(VISIT_LIMIT)
     free = build(problem, awake, home, problem.horizon, is_kept=True)
     latest, first_latest = _latest_starts(free, search.best)

@@ -1,18 +1,43 @@
 """Fewest rounds, as the last wish of the constraint model."""
 
+import math
+from collections.abc import Sequence
 from datetime import timedelta
 
 from ortools.sat.python import cp_model
 
-from pantry_core.plan.grid import SLOT_S, Span
+from pantry_core.plan.grid import SLOT_S, Grid, Span
 from pantry_core.plan.model import solve
 from pantry_core.plan.parts import DishModel, Model, edges
 from pantry_core.plan.problem import Problem, Step
-from pantry_core.plan.rounds import MOST, visits
+from pantry_core.plan.result import PlannedStep
+from pantry_core.plan.rounds import MOST, Tended, gathered, visits
 
 FAR_S = 2**40
 MOST_STARTS = 4000
 """Starts that are looked at one by one; beyond them the fewest rounds are left to chance."""
+
+
+def more_visits_than_needed(
+    problem: Problem, planned: Sequence[PlannedStep], present: list[Span]
+) -> bool:
+    """Whether fewer visits could do: no step needs fewer rounds than its shortest time asks for.
+
+    Parameters: problem; planned, its pending steps in UTC; present, spans in which somebody is
+    awake and at home.
+    """
+    steps = {(dish.id, step.id): step for dish in problem.dishes for step in dish.pending}
+    tended, least = [], 0
+    for each in planned:
+        step = steps[each.dish, each.step]
+        if step.every_s is None:
+            continue
+        last = max((each.start, *step.rounds_done))
+        tended.append(Tended((each.dish, each.step), last, each.end, step.every_s))
+        if step.started_at is None:
+            least = max(least, math.ceil(step.min_s / (MOST * step.every_s)) - 1)
+    gathered(tended, present, Grid(problem.serve_at))
+    return len({at for each in tended for at in each.jobs}) > least
 
 
 def count_visits(model: Model, problem: Problem, present: list[Span]) -> bool:
