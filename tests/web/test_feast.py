@@ -374,7 +374,7 @@ def test_the_night_of_the_clock_change_and_a_zone_changed_after_the_fact(cook, r
 
 def test_what_could_still_be_made(cook, supper):
     page = cook.get(f"/feasts/{supper.pk}/still/?cut=chicken&mass=1.8+kg&thickness=50")
-    told = {each.way.id: each for each in page.context["answers"]}
+    told = {each.method: each for each in page.context["told"].answers}
     assert told["dry-brine"].can
     assert not told["even-brine"].can  # a whole bird of 50 mm waits longer than it keeps raw
     assert told["even-brine"].why

@@ -11,7 +11,7 @@ from pantry_core.plan.grid import SLOT_S, Grid, Span, between, up, whole_slots
 from pantry_core.plan.parts import LONGEST, DishModel, Model, Rule
 from pantry_core.plan.problem import Dish, Problem, Step
 from pantry_core.plan.reach import intervals, reachable, slots_in
-from pantry_core.plan.resources import share_hands, share_places
+from pantry_core.plan.resources import share_out
 
 SEED = 7
 DETERMINISTIC_LIMIT = 6.0
@@ -45,8 +45,7 @@ def build(
             if step.attended:
                 _attend(model, each, i, "asleep", between(grid, awake, problem.now, horizon))
                 _attend(model, each, i, "away", between(grid, home, problem.now, horizon))
-    share_places(model, problem)
-    share_hands(model, problem)
+    share_out(model, problem)
     if is_kept:
         model.cp.add_bool_and(list(model.groups.values()))
     return model
@@ -182,17 +181,20 @@ def solve(
     limit: float = DETERMINISTIC_LIMIT,
     callback: cp_model.CpSolverSolutionCallback | None = None,
     wants_stop: Callable[[], bool] | None = None,
+    is_first: bool = False,
 ) -> tuple[cp_model.CpSolverStatus, cp_model.CpSolver]:
     """Solve as it stands, deterministically: one worker, a fixed seed, a deterministic limit.
 
     Parameters: model; hint, a slot for each of its boundaries; limit, in the solver's deterministic
-    seconds; callback, told of every better solution; wants_stop, asked whenever the bound moves.
+    seconds; callback, told of every better solution; wants_stop, asked whenever the bound moves;
+    is_first, whether the first solution will do.
     """
     solver = cp_model.CpSolver()
     solver.parameters.num_workers = 1
     solver.parameters.linearization_level = 2
     solver.parameters.random_seed = SEED
     solver.parameters.max_deterministic_time = limit
+    solver.parameters.stop_after_first_solution = is_first
     solver.parameters.max_time_in_seconds = WALL_LIMIT_S
     if hint is not None:
         model.cp.clear_hints()  # type: ignore[no-untyped-call]

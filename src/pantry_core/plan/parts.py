@@ -41,6 +41,11 @@ class DishModel:
             return self.bounds[1] * SLOT_S - self.begun_s
         return self.sizes[i] * SLOT_S
 
+    def wished_s(self, i: int) -> int | None:
+        """Length that a pending step should have [s]; one past its time should end."""
+        step = self.dish.pending[i]
+        return step.max_s if i == 0 and self.overrun else step.prefer_s
+
     def planned(self) -> range:
         """Pending steps whose start is still open."""
         return range(0 if self.begun_s is None else 1, len(self.dish.pending))

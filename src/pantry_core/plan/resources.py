@@ -2,11 +2,13 @@
 
 import math
 from collections import defaultdict
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
 
 from ortools.sat.python import cp_model
 
 from pantry_core.plan.grid import SLOT_S, up
-from pantry_core.plan.parts import DishModel, Model, pairs
+from pantry_core.plan.parts import DishModel, Model, Rule, pairs
 from pantry_core.plan.problem import Problem, Step
 
 MILLI = 1000
@@ -16,64 +18,90 @@ MOST_SLOTS = 40
 """Starts with more choices than these are left to the intervals."""
 
 
-def share_places(model: Model, problem: Problem) -> None:
-    """No place holds more than its room. What lies in it already is a fact and stays."""
+@dataclass(frozen=True, slots=True)
+class Use:
+    """What a pending step takes of something shared, all through or for some slots from its start.
+
+    `dish` counts the dishes of the model. What goes on already is a fact, which no rule forbids.
+    """
+
+    dish: int
+    i: int
+    demand: int
+    slots: int | None = None
+    is_running: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Share:
+    """Something of which there is only so much at once."""
+
+    rule: Rule
+    capacity: int
+    uses: list[Use]
+
+    @property
+    def is_scarce(self) -> bool:
+        """Whether there could be too little; a dish takes from it one step after the other."""
+        most: dict[int, int] = defaultdict(int)
+        for use in self.uses:
+            most[use.dish] = max(most[use.dish], use.demand)
+        return sum(most.values()) > self.capacity
+
+
+def shares(model: Model, problem: Problem) -> list[Share]:
+    """What the dishes of a model share, as far as there could be too little of it."""
+    found = [*_places(model, problem), _hands(model, problem)]
+    return [share for share in found if share.is_scarce]
+
+
+def share_out(model: Model, problem: Problem) -> None:
+    """No place holds more than its room, and no more is done at once than there are cooks."""
+    for share in shares(model, problem):
+        intervals, demands = [], []
+        for use in share.uses:
+            index = model.dishes[use.dish].index
+            literal = None if use.is_running else model.group(index, use.i, share.rule)
+            if literal is not None and use.demand > share.capacity:
+                model.cp.add(literal == 0)
+                continue
+            intervals.append(_interval(model, use, literal))
+            demands.append(use.demand)
+        if share.capacity == 1 and set(demands) == {1}:
+            model.cp.add_no_overlap(intervals)
+        else:
+            model.cp.add_cumulative(intervals, demands, share.capacity)
+
+
+def _places(model: Model, problem: Problem) -> Iterator[Share]:
+    """Each place; what lies in it already is a fact, and fills it at the most."""
     for place, room in problem.places.items():
         capacity = math.floor(round(MILLI * room, 3))
-        users = [
-            (each, i, step)
-            for each in model.dishes
+        uses = [
+            Use(n, i, _demand(step), is_running=_is_running(each, i))
+            for n, each in enumerate(model.dishes)
             for i, step in enumerate(each.dish.pending)
             if step.place == place and step.uses > 0
         ]
-        running = [(each, i, step) for each, i, step in users if _is_running(each, i)]
-        lying = sum(_demand(step) for _, _, step in running)
-        intervals, demands = [], []
-        for each, i, step in users:
-            demand = _demand(step)
-            if _is_running(each, i):
-                if lying > capacity:
-                    demand = capacity * demand // lying
-                intervals.append(_interval(model, each, i, None))
-            else:
-                literal = model.group(each.index, i, "place-full")
-                if demand > capacity:
-                    model.cp.add(literal == 0)
-                    continue
-                intervals.append(_interval(model, each, i, literal))
-            demands.append(demand)
-        if sum(demands) > capacity:
-            model.cp.add_cumulative(intervals, demands, capacity)
+        lying = sum(use.demand for use in uses if use.is_running)
+        if lying > capacity:
+            uses = [
+                replace(use, demand=capacity * use.demand // lying) if use.is_running else use
+                for use in uses
+            ]
+        yield Share("place-full", capacity, uses)
 
 
-def share_hands(model: Model, problem: Problem) -> None:
-    """No more work at once than there are cooks; work that goes on now is a fact."""
-    intervals = []
-    going_on = 0
-    for each in model.dishes:
+def _hands(model: Model, problem: Problem) -> Share:
+    """The cooks; work that goes on now is a fact, and brings its own pair of hands."""
+    uses = []
+    for n, each in enumerate(model.dishes):
         for i, step in enumerate(each.dish.pending):
-            name = f"hands-{each.index}-{i}"
-            if step.attended and _is_running(each, i):
-                going_on += 1
-                intervals.append(_interval(model, each, i, None))
-            elif i not in each.planned():
-                continue
-            elif step.attended:
-                literal = model.group(each.index, i, "hands-full")
-                intervals.append(_interval(model, each, i, literal))
-            elif step.hands_s:
-                literal = model.group(each.index, i, "hands-full")
-                hands = up(step.hands_s) // SLOT_S
-                intervals.append(
-                    model.cp.new_optional_fixed_size_interval_var(
-                        each.bounds[i], hands, literal, name
-                    )
-                )
-    capacity = max(problem.cooks, going_on)
-    if capacity == 1:
-        model.cp.add_no_overlap(intervals)
-    elif len(intervals) > capacity:
-        model.cp.add_cumulative(intervals, [1] * len(intervals), capacity)
+            if step.attended:
+                uses.append(Use(n, i, 1, is_running=_is_running(each, i)))
+            elif step.hands_s and i in each.planned():
+                uses.append(Use(n, i, 1, up(step.hands_s) // SLOT_S))
+    return Share("hands-full", max(problem.cooks, sum(use.is_running for use in uses)), uses)
 
 
 def say_hour_by_hour(model: Model, cooks: int) -> None:
@@ -108,11 +136,12 @@ def _demand(step: Step) -> int:
     return math.ceil(round(MILLI * step.uses, 3))
 
 
-def _interval(
-    model: Model, each: DishModel, i: int, literal: cp_model.IntVar | None
-) -> cp_model.IntervalVar:
-    name = f"stay-{each.index}-{i}"
-    start, size, end = each.bounds[i], each.sizes[i], each.bounds[i + 1]
+def _interval(model: Model, use: Use, literal: cp_model.IntVar | None) -> cp_model.IntervalVar:
+    each, i = model.dishes[use.dish], use.i
+    name = f"{'stay' if use.slots is None else 'hands'}-{each.index}-{i}"
+    start: cp_model.IntVar = each.bounds[i]
+    size: cp_model.LinearExprT = each.sizes[i] if use.slots is None else use.slots
+    end: cp_model.LinearExprT = each.bounds[i + 1] if use.slots is None else start + use.slots
     if literal is None:
         return model.cp.new_interval_var(start, size, end, name)
     return model.cp.new_optional_interval_var(start, size, end, literal, name)

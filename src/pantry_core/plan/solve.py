@@ -8,38 +8,20 @@ from ortools.sat.python import cp_model
 
 from pantry_core.plan.again import Starts, kept_as_they_were
 from pantry_core.plan.assemble import assembled
-from pantry_core.plan.grid import SLOT_S, awake_spans, home_spans, overlap
+from pantry_core.plan.grid import awake_spans, home_spans, overlap
 from pantry_core.plan.model import build, slots_of, solve
 from pantry_core.plan.parts import LONGEST, DishModel, Model, edges
 from pantry_core.plan.problem import Problem
-from pantry_core.plan.resources import say_hour_by_hour
 from pantry_core.plan.result import Plan, PlannedStep
 from pantry_core.plan.visits import count_visits, more_visits_than_needed
 from pantry_core.plan.why import explain
+from pantry_core.plan.wishes import Nearest, Progress, nearest
 
-WISH_LIMIT, LATE_LIMIT, VISIT_LIMIT, SLACK_LIMIT = 3.0, 0.4, 0.4, 0.4
-"""Deterministic seconds for each wish, and for the slack of all steps together."""
+LATE_LIMIT, VISIT_LIMIT, SLACK_LIMIT = 0.25, 0.4, 0.25
+"""Deterministic seconds for the later wishes, and for the slack of all steps together."""
 
 POSSIBLE_LIMIT = 0.2
 """Deterministic seconds to find out whether there is a plan at all."""
-
-Progress = Callable[[float, float], None]
-"""Told of each better plan: its deviation and the bound [h]."""
-
-
-class _Watch(cp_model.CpSolverSolutionCallback):
-    """Passes every better plan on, and knows whether there is one."""
-
-    def __init__(self, progress: Progress | None) -> None:
-        super().__init__()
-        self._progress = progress
-        self.has_plan = False
-
-    def on_solution_callback(self) -> None:
-        """A better plan was found."""
-        self.has_plan = True
-        if self._progress is not None:
-            self._progress(self.objective_value / 3600, self.best_objective_bound / 3600)
 
 
 @dataclass
@@ -92,23 +74,13 @@ def plan(
     def fresh() -> Model:
         return build(bound, awake, home, problem.horizon, is_kept=True)
 
-    model = fresh()
-    say_hour_by_hour(model, problem.cooks)
-    model.cp.minimize(_wish(model))
-    watch = _Watch(progress)
-    status, solver = solve(
-        model,
-        limit=WISH_LIMIT * effort,
-        callback=watch,
-        wants_stop=lambda: watch.has_plan and wants_stop is not None and wants_stop(),
-    )
-    if status == cp_model.INFEASIBLE:
+    found = nearest(problem, fresh, progress, wants_stop or (lambda: False), effort)
+    if found == cp_model.INFEASIBLE:
         return explain(problem)
-    if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+    if not isinstance(found, Nearest):
         return Plan(status="unsettled")
-    gap = 0.0 if status == cp_model.OPTIMAL else _gap(solver, per=3600)
-    search = _Search(fresh(), slots_of(model, solver), gap)
-    search.model.cp.add(_wish(search.model) <= round(solver.objective_value))
+    search = _Search(fresh(), found.slots, found.gap)
+    found.narrow(search.model)
     _start_late(search)
     planned = _pending(problem, search, {})
     if more_visits_than_needed(problem, planned, present) and count_visits(
@@ -124,8 +96,8 @@ def plan(
         sorted(steps, key=lambda each: order[each.dish]),
         present,
         search.gap,
-        latest_start=None if first_latest is None else model.grid.moment(first_latest),
-        overrun=[each.dish.pending[0] for each in model.dishes if each.overrun],
+        latest_start=None if first_latest is None else free.grid.moment(first_latest),
+        overrun=[each.dish.pending[0] for each in free.dishes if each.overrun],
     )
 
 
@@ -141,6 +113,25 @@ def is_possible(problem: Problem) -> bool:
     model = build(problem, awake, home, problem.horizon, is_kept=True)
     status, _ = solve(model, limit=POSSIBLE_LIMIT)
     return status in (cp_model.OPTIMAL, cp_model.FEASIBLE)
+
+
+def latest_begin(problem: Problem, dish_id: str) -> datetime | None:
+    """The latest hour at which a dish that has not begun can begin, the others moving as they may.
+
+    Parameters: problem; dish_id, one of its dishes with pending steps.
+    Returns: the hour in the problem's zone, the latest that a short search finds; None where it
+    finds no plan.
+    Raises: StopIteration when there is no such dish.
+    """
+    awake = awake_spans(problem, problem.now, problem.horizon)
+    home = home_spans(problem, problem.now, problem.horizon)
+    model = build(problem, awake, home, problem.horizon, is_kept=True)
+    first = next(each for each in model.dishes if each.dish.id == dish_id).bounds[0]
+    model.cp.maximize(first)
+    status, solver = solve(model, limit=POSSIBLE_LIMIT)
+    if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+        return None
+    return model.grid.moment(solver.value(first)).astimezone(problem.zone)
 
 
 def _gap(solver: cp_model.CpSolver, per: float = 4.0) -> float:
@@ -174,36 +165,6 @@ def _first(model: Model, firsts: list[cp_model.IntVar]) -> cp_model.IntVar:
     for each in firsts:
         model.cp.add(first <= each)
     return first
-
-
-def _wish(model: Model) -> cp_model.LinearExprT:
-    """Total deviation from the wished lengths [s]; a step past its time wishes to end."""
-    deviations = []
-    for each in model.dishes:
-        for i, step in enumerate(each.dish.pending):
-            wished = step.max_s if i == 0 and each.overrun else step.prefer_s
-            if wished is None:
-                continue
-            deviations.append(_deviation(model, each, i, wished))
-    return cp_model.LinearExpr.sum(deviations)
-
-
-def _deviation(model: Model, each: DishModel, i: int, wished: int) -> cp_model.IntVar:
-    """Deviation of a length from the wished one [s].
-
-    A length between two quarter hours cannot be, so the least deviation is that of the nearer one;
-    said to the solver, with the line between the two, this saves it most of the proof.
-    """
-    length = each.length_s(i)
-    part = (each.begun_s or 0) % SLOT_S if i == 0 and each.begun_s is not None else 0
-    over = (wished + part) % SLOT_S
-    under = SLOT_S - over
-    deviation = model.cp.new_int_var(min(over, under), 2**40, f"deviation-{each.index}-{i}")
-    model.cp.add(deviation >= length - wished)
-    model.cp.add(deviation >= wished - length)
-    # Through the points (wished - over, over) and (wished + under, under).
-    model.cp.add(SLOT_S * deviation >= SLOT_S * over + (under - over) * (length - wished + over))
-    return deviation
 
 
 def _latest_starts(model: Model, best: list[int]) -> tuple[dict[tuple[int, int], int], int | None]:

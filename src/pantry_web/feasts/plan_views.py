@@ -20,7 +20,7 @@ from pantry_web.feasts.forms import JobForm, MishapForm, StillForm
 from pantry_web.feasts.models import Dish, Feast, Solve
 from pantry_web.feasts.refusal import Refused
 from pantry_web.feasts.remedies import remedies
-from pantry_web.feasts.still import Still, what_still
+from pantry_web.feasts.still import Told, what_still
 from pantry_web.feasts.views import feast_page
 from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.kitchens.forms import AbsenceForm
@@ -151,12 +151,12 @@ def still(request: HttpRequest, feast_id: int) -> HttpResponse:
     whole = feast_outlook_of(request, feast_id)
     asked = bool(request.GET)
     form = StillForm(request.GET or None, units=whole.kitchen.units)
-    answers: list[Still] | None = None
+    told: Told | None = None
     if asked and form.is_valid():
         cut = form.cleaned_data["cut"]
         mass_g = form.cleaned_data["mass"]
         measured = form.cleaned_data["thickness"]
-        answers = what_still(
+        told = what_still(
             whole,
             cut,
             {
@@ -166,10 +166,12 @@ def still(request: HttpRequest, feast_id: int) -> HttpResponse:
                 "is_frozen": form.cleaned_data["is_frozen"],
             },
         )
-    context = {"feast": whole.feast, "whole": whole, "form": form, "answers": answers}
-    return render(
-        request, "feasts/still.html", context, status=422 if asked and form.errors else 200
-    )
+    context = {"feast": whole.feast, "form": form, "told": told}
+    is_part = told is not None and bool(request.headers.get("HX-Request"))
+    template = "feasts/_still_answers.html" if is_part else "feasts/still.html"
+    response = render(request, template, context, status=422 if asked and form.errors else 200)
+    response["Vary"] = "HX-Request"
+    return response
 
 
 def _with_dish(

@@ -10,7 +10,7 @@ from django_tasks import task
 from pydantic import TypeAdapter, ValidationError
 
 from pantry_core.errors import OutOfRange
-from pantry_core.plan.problem import GRID, resolve
+from pantry_core.plan.problem import resolve
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Plan
 from pantry_core.routes.ways import WAYS, WayName
@@ -24,7 +24,7 @@ from pantry_web.feasts.planning import (
     plan_request,
     step_request,
 )
-from pantry_web.feasts.solving import handed_over, hurried
+from pantry_web.feasts.solving import handed_over, hurried, key_of
 from pantry_web.feasts.state import StepFacts
 
 SHORTER: tuple[WayName, ...] = ("needle-brine", "needle", "strong-brine", "dry-cure", "dry-brine")
@@ -64,7 +64,7 @@ def remedies(whole: FeastOutlook) -> list[Remedy] | Solve:
         return []
     document = asked_document(whole)
     asked = {"feast": whole.feast.pk, "now": whole.now.isoformat(), "plan": document}
-    key = _key(whole, document)
+    key = key_of("helps", whole.now, (whole.feast.pk, {**document, "now": ""}))
     row = Solve.objects.filter(key=key).first()
     row = (
         handed_over(key, asked, work_out_remedies)
@@ -72,13 +72,6 @@ def remedies(whole: FeastOutlook) -> list[Remedy] | Solve:
         else hurried(row, work_out_remedies)
     )
     return row if row.answer is None else _REMEDIES.validate_python(row.answer, strict=False)
-
-
-def _key(whole: FeastOutlook, document: Document) -> str:
-    """The same for the same feast and plan within a quarter hour."""
-    quarter = whole.now.timestamp() // GRID.total_seconds()
-    asked = (whole.feast.pk, quarter, {**document, "now": ""})
-    return f"helps-{hashlib.sha256(repr(asked).encode()).hexdigest()}"
 
 
 @task()

@@ -107,6 +107,15 @@ def handed_over(
     return row
 
 
+def key_of(kind: str, now: datetime, asked: object) -> str:
+    """The same for whatever is asked again within a quarter hour.
+
+    Parameters: kind of what is asked; now; asked, whose text tells it apart.
+    """
+    quarter = now.timestamp() // GRID.total_seconds()
+    return f"{kind}-{hashlib.sha256(repr((quarter, asked)).encode()).hexdigest()}"
+
+
 def hurried(row: Solve, work: Task[[str], None]) -> Solve:
     """The same row; when nobody has begun it after a while, the page does it itself."""
     if row.state == Solve.State.WAITING and timezone.now() - row.begun_at > PATIENCE:
