@@ -10,7 +10,7 @@ from django.test.utils import CaptureQueriesContext
 
 from pantry_core.formats.operations import plan_document
 from pantry_web.demo.kitchen import BRISKET, lay_the_table
-from pantry_web.feasts import solving
+from pantry_web.feasts import solving, still
 from pantry_web.feasts.actions.save_dish import MOST_DISHES, add_dish
 from pantry_web.feasts.exchange import feast_document
 from pantry_web.feasts.mixing import house_of
@@ -381,6 +381,32 @@ def test_what_could_still_be_made(cook, supper):
     assert "quick-pickle" not in told
     wrong = cook.get(f"/feasts/{supper.pk}/still/?cut=chicken&mass=much")
     assert wrong.status_code == 422
+
+
+def test_what_could_still_be_made_is_told_as_it_becomes_known(cook, supper, monkeypatch):
+    path = f"/feasts/{supper.pk}/still/?cut=chicken&mass=1800+g"
+    monkeypatch.setattr(type(still.work_out_still), "enqueue", lambda *_: None)
+    page = text(cook.get(path))
+    assert "Planning each of" in page
+    assert page == text(cook.get(path))  # asked again, nothing is begun anew
+    row = Solve.objects.get(key__startswith="still-")
+    first = {"method": "dry-brine", "can": True, "why": "Skin crisps.", "begin_by": None}
+    Solve.objects.filter(pk=row.pk).update(answer=[first], state=Solve.State.RUNNING)
+    part = text(cook.get(path, headers={"HX-Request": "true"}))
+    assert "Skin crisps." in part
+    assert "Planning each of" in part
+    assert "What could I still make?" not in part
+    still.work_out_still.call(row.key)
+    part = text(cook.get(path, headers={"HX-Request": "true"}))
+    assert "begin by" in part
+    assert "Planning each of" not in part
+
+
+def test_what_could_still_be_made_waits_for_the_plan(cook, lantern, monkeypatch):
+    monkeypatch.setattr(type(solving.work_out_plan), "enqueue", lambda *_: None)
+    page = cook.get(f"/feasts/{lantern.pk}/still/?cut=pork-loin&mass=1500+g")
+    assert page.context["told"].answers == []
+    assert not Solve.objects.filter(key__startswith="still-")
 
 
 def test_a_long_plan_is_worked_out_beside_the_pages(cook, quince, lantern, monkeypatch):

@@ -1,6 +1,7 @@
 """Why there is no plan: the fewest rules that collide, and the earliest hour that would do."""
 
 from collections.abc import Callable, Iterable
+from dataclasses import replace
 from datetime import datetime, timedelta
 
 from ortools.sat.python import cp_model
@@ -13,7 +14,6 @@ from pantry_core.plan.result import Plan, Why
 
 LONGEST_AWAY = timedelta(days=30)
 """How long after its hour a dish is still looked for, beyond its own least length."""
-
 
 EARLIEST_LIMIT, WHY_LIMIT = 0.6, 0.8
 """Deterministic seconds to look for an hour, and for each look at what collides."""
@@ -75,7 +75,7 @@ def earliest_serve(
         for each in model.dishes
         if (each.index == alone if alone is not None else not each.dish.has_own_hour)
     ]
-    if not followers:
+    if not followers or (len(followers) == len(model.dishes) and _never(problem)):
         return None
     serve = model.cp.new_int_var(model.grid.at_or_after(first), BEYOND, "serve")
     for each in followers:
@@ -91,14 +91,38 @@ def earliest_serve(
     return model.grid.moment(solver.value(serve))
 
 
-def _reaching_beyond(problem: Problem) -> Model:
-    """The model with room after the hour of serving, each rule on its literal."""
-    least = max(
+def _never(problem: Problem) -> bool:
+    """Whether the dishes leave each other too little room and hands at whatever hour.
+
+    Found out at the hour that is asked for, as if it had been known long before, nobody slept or
+    went away, and nothing was locked. Where a dish has begun, or more is against it, nobody knows.
+    """
+    if any(dish.begun_at for dish in problem.dishes):
+        return False
+    dishes = tuple(
+        replace(dish, pending=tuple(replace(step, locked_start=None) for step in dish.pending))
+        for dish in problem.dishes
+    )
+    known = problem.serve_at - _least(problem) - LONGEST_AWAY
+    always = [(known, problem.horizon)]
+    ideal = replace(problem, now=known, dishes=dishes)
+    model = build(ideal, always, always, problem.horizon, is_kept=True)
+    status, _ = solve(model, limit=EARLIEST_LIMIT)
+    return status == cp_model.INFEASIBLE
+
+
+def _least(problem: Problem) -> timedelta:
+    """The least length of the longest dish."""
+    return max(
         sum((timedelta(seconds=step.min_s) for step in dish.pending), timedelta())
         for dish in problem.dishes
     )
+
+
+def _reaching_beyond(problem: Problem) -> Model:
+    """The model with room after the hour of serving, each rule on its literal."""
     home_again = max((until for _, until in problem.away), default=problem.now)
-    horizon = max(home_again, problem.horizon) + least + LONGEST_AWAY
+    horizon = max(home_again, problem.horizon) + _least(problem) + LONGEST_AWAY
     awake = awake_spans(problem, problem.now, horizon)
     home = home_spans(problem, problem.now, horizon)
     return build(problem, awake, home, horizon, is_kept=False)
