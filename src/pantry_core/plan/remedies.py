@@ -91,6 +91,8 @@ def _together(document: Document, problem: Problem, why: tuple[Why, ...]) -> _Ch
     """Several changes, each putting right what collides after those before it."""
     texts: list[str] = []
     for _ in range(MOST_TOGETHER):
+        if not why:
+            return None
         named = {each.dish for each in why}
         change = next(
             (
