@@ -12,6 +12,7 @@ from pantry_core.formats.operations import plan_document
 from pantry_core.formats.reading import WrongInput
 from pantry_core.plan.problem import resolve
 from pantry_core.plan.reach import intervals, reachable, slots_in
+from pantry_core.plan.reasons import in_few_words
 from pantry_core.plan.request import MOST_DISHES, PlanRequest
 from pantry_core.plan.solve import plan
 from tests.reference.feast_rules import broken_rules_of
@@ -80,6 +81,23 @@ def test_what_collides_and_what_helps(document, reasons, helps):
     for remedy in remedies.values():
         assert remedy["plan"]["status"] == "optimal"
         assert broken_rules_of(remedy["input"], remedy["plan"]) == []
+
+
+@pytest.mark.parametrize(
+    ("document", "told"),
+    [
+        (feast([BRINE], [BRINE], [BRINE], cooks=3),
+         ["The fridge holds 12, too little at once for: Hen (brine), Goat (brine), Hare (brine)."]),
+        (feast([CARVE], [CARVE], [CARVE], early=15),
+         ["For one cook, too much wants hands at once: Hen (carve), Goat (carve), Hare (carve)."]),
+        (feast([CARVE], [CARVE]),
+         ["Hen: carve wants hands while all hands are full; there is one cook.",
+          "Goat: carve wants hands while all hands are full; there is one cook."]),
+    ],
+)  # fmt: skip
+def test_many_rules_about_one_thing_are_told_in_one_sentence(document, told):
+    problem = resolve(PlanRequest.model_validate(document))
+    assert in_few_words(problem, plan(problem).why) == told
 
 
 def test_several_changes_together_where_none_helps_alone():

@@ -1,6 +1,6 @@
 """Why there is no plan: the fewest rules that collide, and the earliest hour that would do."""
 
-from collections.abc import Callable, Iterable
+from collections.abc import Iterable
 from dataclasses import replace
 from datetime import datetime, timedelta
 
@@ -9,7 +9,8 @@ from ortools.sat.python import cp_model
 from pantry_core.plan.grid import SLOT_S, awake_spans, home_spans
 from pantry_core.plan.model import build, solve
 from pantry_core.plan.parts import Group, Model, Rule
-from pantry_core.plan.problem import GRID, Dish, Problem, Step
+from pantry_core.plan.problem import GRID, Problem
+from pantry_core.plan.reasons import reason
 from pantry_core.plan.result import Plan, Why
 
 LONGEST_AWAY = timedelta(days=30)
@@ -48,7 +49,7 @@ def collisions(problem: Problem, earliest: datetime | None = None) -> tuple[Why,
     Raises: nothing.
     """
     model = _reaching_beyond(problem)
-    return tuple(_told(problem, group, earliest) for group in _fewest(model))
+    return tuple(reason(problem, group, earliest) for group in _fewest(model))
 
 
 def earliest_serve(
@@ -154,78 +155,3 @@ def _colliding(model: Model, groups: Iterable[Group]) -> list[Group] | None:
         return None
     by_index = {literal.index: group for group, literal in model.groups.items()}
     return sorted(by_index[i] for i in solver.sufficient_assumptions_for_infeasibility())
-
-
-def _told(problem: Problem, group: Group, earliest: datetime | None) -> Why:
-    dish_index, index, rule = group
-    dish = problem.dishes[dish_index]
-    step = dish.pending[index]
-    reason = "locked" if rule == "not-yet" else rule
-    text = _TEXTS[rule](problem, dish, step, earliest)
-    return Why(dish.id, step.id, reason, text if dish.name == dish.id else f"{dish.name}: {text}")
-
-
-def _too_late(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
-    least = sum((timedelta(seconds=each.min_s) for each in dish.pending), timedelta())
-    begun = dish.begun_at if dish.running else None
-    left = dish.serve_at - (begun or problem.now)
-    text = (
-        f"From {step.name} on, {span(least)} are needed at least; "
-        f"{span(left)} lie between {'its start' if begun else 'now'} and the hour of serving."
-    )
-    if earliest is None:
-        return text
-    short = earliest - problem.serve_at
-    return f"{text} It is short by {span(short)}." if short > timedelta(0) else text
-
-
-def _not_yet(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
-    return (
-        f"From {step.name} on, everything would be done too long before the hour of serving, even "
-        "if each step took as long as it may."
-    )
-
-
-def _place_full(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
-    holds = problem.places[step.place or ""]
-    of = f"{step.name} of {dish.name}" if len(problem.dishes) > 1 else step.id
-    return f"{of} needs {step.uses:g} of {step.place}, which holds {holds:g}."
-
-
-def _locked(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
-    locked = step.locked_start or problem.now
-    return f"{step.name} is locked to {locked.astimezone(problem.zone):%a %d %b %H:%M}."
-
-
-def _asleep(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
-    night = f"{problem.sleep:%H:%M} and {problem.wake:%H:%M}"
-    return f"{step.name} wants hands at an hour between {night}."
-
-
-def _away(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
-    return f"{step.name} wants hands while nobody is at home."
-
-
-def _hands_full(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
-    cooks = "one cook" if problem.cooks == 1 else f"{problem.cooks} cooks"
-    return f"{step.name} wants hands while all hands are full; there is {cooks}."
-
-
-_TEXTS: dict[Rule, Callable[[Problem, Dish, Step, datetime | None], str]] = {
-    "too-late": _too_late,
-    "not-yet": _not_yet,
-    "place-full": _place_full,
-    "locked": _locked,
-    "asleep": _asleep,
-    "away": _away,
-    "hands-full": _hands_full,
-}
-
-
-def span(length: timedelta) -> str:
-    """A length of time in days, hours and minutes, the way a cook says it."""
-    minutes = round(abs(length).total_seconds() / 60)
-    days, hours = divmod(minutes // 60, 24)
-    parts = [f"{days} d" if days else "", f"{hours} h" if hours else ""]
-    parts.append(f"{minutes % 60} min" if minutes % 60 else "")
-    return " ".join(part for part in parts if part) or "0 min"

@@ -7,7 +7,7 @@ from functools import cached_property
 from django.db.models import prefetch_related_objects
 
 from pantry_core.notice import Notice
-from pantry_core.plan.problem import GRID
+from pantry_core.plan.problem import GRID, resolve
 from pantry_core.plan.request import Away, Day, DishRequest, PlanRequest, StepRequest
 from pantry_core.plan.result import Plan, PlannedStep, Round
 from pantry_web.feasts.mixing import House, Mixed, house_of, mix_of, work_out
@@ -100,6 +100,15 @@ class FeastOutlook:
     def mishaps(self) -> list[Mishap]:
         """What befell the kitchen so far."""
         return list(self.kitchen.mishaps.filter(begins__lte=self.now))
+
+    @cached_property
+    def why_not(self) -> list[str]:
+        """What stands against the plan, in few sentences."""
+        from pantry_core.plan.reasons import in_few_words  # noqa: PLC0415 - imports the solver
+
+        if self.plan is None:
+            return []
+        return in_few_words(resolve(plan_request(self, hold=False)), self.plan.why)
 
     @property
     def planned_dishes(self) -> frozenset[str]:

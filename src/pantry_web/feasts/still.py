@@ -13,6 +13,7 @@ from pantry_core.plan.problem import Problem, resolve
 from pantry_core.plan.request import DishRequest, PlanRequest
 from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.ways import WAYS, Way, WayName
+from pantry_web.feasts.actions.save_dish import USUAL_EARLY_MIN
 from pantry_web.feasts.laying import laid_out
 from pantry_web.feasts.mixing import Mix, work_out
 from pantry_web.feasts.models import Dish, Feast, Solve
@@ -95,6 +96,7 @@ def _ways(cut_id: str) -> list[Way]:
 
 
 def _told(whole: FeastOutlook, cut_id: str, piece: Document, way: Way) -> Still:
+    from pantry_core.plan.reasons import in_few_words  # noqa: PLC0415
     from pantry_core.plan.solve import latest_begin  # noqa: PLC0415 - the solver is slow to import
     from pantry_core.plan.why import explain  # noqa: PLC0415
 
@@ -104,7 +106,7 @@ def _told(whole: FeastOutlook, cut_id: str, piece: Document, way: Way) -> Still:
     begin_by = latest_begin(found, NEW)
     if begin_by is not None:
         return Still(way.id, can=True, why=way.gives_up, begin_by=begin_by)
-    why = " ".join(each.text for each in explain(found).why)
+    why = " ".join(in_few_words(found, explain(found).why))
     return Still(way.id, can=False, why=why or UNSETTLED)
 
 
@@ -128,7 +130,7 @@ def _asked(whole: FeastOutlook, cut_id: str, piece: Document, way: Way) -> Probl
     steps = tuple(step_request(step, StepFacts()) for step in _without_hold(laid_out(dish, mixed)))
     request = plan_request(whole, hold=False)
     others = request.dishes if whole.plan and whole.plan.steps else ()
-    new = DishRequest(id=NEW, name="this piece", steps=steps)
+    new = DishRequest(id=NEW, name="This piece", early_max_min=USUAL_EARLY_MIN, steps=steps)
     asked: PlanRequest = request.model_copy(update={"dishes": (*others, new)})
     return resolve(asked)
 
