@@ -87,9 +87,9 @@ def test_what_collides_and_what_helps(document, reasons, helps):
     ("document", "told"),
     [
         (feast([BRINE], [BRINE], [BRINE], cooks=3),
-         ["The fridge holds 12, too little at once for: Hen (brine), Goat (brine), Hare (brine)."]),
+         ["The fridge holds 12, too little at once for: Hen (brine); Goat (brine); Hare (brine)."]),
         (feast([CARVE], [CARVE], [CARVE], early=15),
-         ["For one cook, too much wants hands at once: Hen (carve), Goat (carve), Hare (carve)."]),
+         ["For one cook, too much wants hands at once: Hen (carve); Goat (carve); Hare (carve)."]),
         (feast([CARVE], [CARVE]),
          ["Hen: carve wants hands while all hands are full; there is one cook.",
           "Goat: carve wants hands while all hands are full; there is one cook."]),

@@ -398,6 +398,7 @@ def test_what_could_still_be_made_is_told_as_it_becomes_known(cook, supper, monk
     assert "What could I still make?" not in part
     still.work_out_still.call(row.key)
     part = text(cook.get(path, headers={"HX-Request": "true"}))
+    assert "of 12 methods would do" in part
     assert "begin by" in part
     assert "Planning each of" not in part
 

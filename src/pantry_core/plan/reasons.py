@@ -123,7 +123,7 @@ def _listed(problem: Problem, rules: list[Why]) -> str:
         names = ", ".join(step.name for step in dish.pending if step.id in own)
         if names:
             dishes.append(f"{dish.name} ({names})")
-    return ", ".join(dishes)
+    return "; ".join(dishes)
 
 
 def span(length: timedelta) -> str:

@@ -8,14 +8,11 @@ from dataclasses import dataclass, replace
 from ortools.sat.python import cp_model
 
 from pantry_core.plan.grid import SLOT_S, up
-from pantry_core.plan.parts import DishModel, Model, Rule, pairs
+from pantry_core.plan.parts import DishModel, Model, Rule
 from pantry_core.plan.problem import Problem, Step
 
 MILLI = 1000
 """Room in a place is counted in thousandths."""
-
-MOST_SLOTS = 40
-"""Starts with more choices than these are left to the intervals."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -102,30 +99,6 @@ def _hands(model: Model, problem: Problem) -> Share:
             elif step.hands_s and i in each.planned():
                 uses.append(Use(n, i, 1, up(step.hands_s) // SLOT_S))
     return Share("hands-full", max(problem.cooks, sum(use.is_running for use in uses)), uses)
-
-
-def say_hour_by_hour(model: Model, cooks: int) -> None:
-    """Say of each quarter hour of a short choice that no more is begun than there are cooks.
-
-    This adds no rule: it lets the solver prove in seconds how near the wishes can be come, which
-    else takes it minutes. For what is asked after that it is a burden.
-    """
-    busy: dict[int, list[cp_model.IntVar]] = defaultdict(list)
-    for each in model.dishes:
-        for i in each.planned():
-            start, step = each.bounds[i], each.dish.pending[i]
-            slots = [slot for a, b in pairs(start) for slot in range(a, b + 1)]
-            if not step.hands_s or len(slots) > MOST_SLOTS:
-                continue
-            begins = [model.cp.new_bool_var(f"{start.name}-at-{slot}") for slot in slots]
-            model.cp.add_exactly_one(begins)
-            model.cp.add(start == cp_model.LinearExpr.weighted_sum(begins, slots))
-            for slot, literal in zip(slots, begins, strict=True):
-                for work in range(up(step.hands_s) // SLOT_S):
-                    busy[slot + work].append(literal)
-    for literals in busy.values():
-        if len(literals) > cooks:
-            model.cp.add(cp_model.LinearExpr.sum(literals) <= cooks)
 
 
 def _is_running(each: DishModel, i: int) -> bool:

@@ -10,7 +10,7 @@ from pantry_core.plan.grid import SLOT_S
 from pantry_core.plan.model import slots_of, solve
 from pantry_core.plan.parts import DishModel, Model
 from pantry_core.plan.problem import Problem
-from pantry_core.plan.resources import say_hour_by_hour, shares
+from pantry_core.plan.resources import shares
 
 WISH_LIMIT, NEAR_LIMIT = 3.0, 0.2
 """Deterministic seconds for a first plan or a better one, and for one at the bound."""
@@ -103,7 +103,7 @@ def nearest(
         if progress is not None:
             progress(best.deviation_s / 3600, best.least_s / 3600)
     if not (best.is_proven or stops()):
-        _search(best, fresh, problem.cooks, watch, stops, effort)
+        _search(best, fresh, watch, stops, effort)
     return best
 
 
@@ -125,7 +125,6 @@ def _come_near(best: Nearest, bound: Bound, fresh: Callable[[], Model]) -> None:
 def _search(
     best: Nearest,
     fresh: Callable[[], Model],
-    cooks: int,
     watch: _Watch,
     stops: WantsStop,
     effort: float,
@@ -133,7 +132,6 @@ def _search(
     """Look for a better plan among those that the bound leaves."""
     model = fresh()
     best.narrow(model)
-    say_hour_by_hour(model, cooks)
     model.cp.minimize(wish(model))
     status, solver = solve(
         model, hint=best.slots, limit=WISH_LIMIT * effort, callback=watch, wants_stop=stops

@@ -84,7 +84,7 @@ WAYS: dict[WayName, Way] = {
             "Pour off what has drawn, heap the salt back on", ONCE_A_DAY_H, heaped=True),
         Way("dry-brine", "Dry brine", "Dry", "dry-brine",
             "salted ahead, uncovered; 12 to 72 h, for birds and roasts with skin",
-            "It gives up the heart: the salt does not get that far. Some find the bird too firm "
+            "It gives up the heart: the salt does not get that far. Some find it too firm "
             "and would rather season just before the heat.",
             "window", 1.2, "Salt it all over; onto a rack, uncovered, skin up",
             window_h=(12.0, 24.0, 72.0)),

@@ -49,6 +49,11 @@ class Told:
     tried: int
     is_done: bool
 
+    @property
+    def possible(self) -> int:
+        """How many of the methods would be done in time, as far as is known."""
+        return sum(each.can for each in self.answers)
+
 
 def what_still(whole: FeastOutlook, cut_id: str, piece: Document) -> Told:
     """Every method that goes with a cut, yes or no, with the reason; worked out beside the pages.
