@@ -6,12 +6,13 @@ from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
 from typing import Any
 
+from pantry_core.plan.earliest import earliest_serve
 from pantry_core.plan.problem import Problem, WrongPlan, resolve
 from pantry_core.plan.reasons import span
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Plan, Remedy, Why
 from pantry_core.plan.solve import is_possible, plan
-from pantry_core.plan.why import collisions, earliest_serve
+from pantry_core.plan.why import collisions
 
 MOST_REMEDIES = 6
 MOST_TOGETHER = 4

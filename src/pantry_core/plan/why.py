@@ -1,25 +1,20 @@
 """Why there is no plan: the fewest rules that collide, and the earliest hour that would do."""
 
 from collections.abc import Iterable
-from dataclasses import replace
-from datetime import datetime, timedelta
+from datetime import datetime
 
 from ortools.sat.python import cp_model
 
-from pantry_core.plan.grid import SLOT_S, awake_spans, home_spans
+from pantry_core.plan.earliest import earliest_serve
+from pantry_core.plan.grid import awake_spans, home_spans
 from pantry_core.plan.model import build, solve
-from pantry_core.plan.parts import Group, Model, Rule
+from pantry_core.plan.parts import DishModel, Group, Model, Rule, edges
 from pantry_core.plan.problem import GRID, Problem
 from pantry_core.plan.reasons import reason
 from pantry_core.plan.result import Plan, Why
 
-LONGEST_AWAY = timedelta(days=30)
-"""How long after its hour a dish is still looked for, beyond its own least length."""
-
-EARLIEST_LIMIT, WHY_LIMIT = 0.6, 0.8
-"""Deterministic seconds to look for an hour, and for each look at what collides."""
-BEYOND = 400 * 24 * 4
-"""Slots after the hour within which another is looked for."""
+WHY_LIMIT = 0.8
+"""Deterministic seconds for each look at what collides."""
 
 OF_THE_HOUR: tuple[Rule, ...] = ("too-late", "not-yet")
 """Kinds of constraint that keep a dish to its hour."""
@@ -48,102 +43,40 @@ def collisions(problem: Problem, earliest: datetime | None = None) -> tuple[Why,
     Parameters: problem, known to have no plan; earliest, the hour that would do, where it is known.
     Raises: nothing.
     """
-    model = _reaching_beyond(problem)
-    return tuple(reason(problem, group, earliest) for group in _fewest(model))
+    return tuple(reason(problem, group, earliest) for group in _fewest(problem))
 
 
-def earliest_serve(
-    problem: Problem,
-    alone: int | None = None,
-    not_before: datetime | None = None,
-    *,
-    effort: float = 1.0,
-) -> datetime | None:
-    """The first quarter hour at which the feast could be served, begun now or going on.
-
-    Dishes with an hour of their own keep to it.
-
-    Parameters: problem; alone, the index of the one dish whose hour is free, the others keeping
-    theirs, without it the feast's; not_before, an instant, now where it is None; effort, a share of
-    the usual limit, with less than all of which it may be a later hour than the first.
-    Returns: the instant in UTC, None when no hour within reach would do.
-    Raises: nothing.
-    """
-    first = max(problem.now + GRID, not_before or problem.now)
-    model = _reaching_beyond(problem)
-    followers = [
-        each
-        for each in model.dishes
-        if (each.index == alone if alone is not None else not each.dish.has_own_hour)
-    ]
-    if not followers or (len(followers) == len(model.dishes) and _never(problem)):
-        return None
-    serve = model.cp.new_int_var(model.grid.at_or_after(first), BEYOND, "serve")
-    for each in followers:
-        early = int(each.dish.early.total_seconds()) // SLOT_S
-        model.cp.add(each.bounds[-1] <= serve)
-        model.cp.add(each.bounds[-1] >= serve - early)
-    free = {(each.index, 0, rule) for each in followers for rule in OF_THE_HOUR}
-    model.cp.add_bool_and([literal for group, literal in model.groups.items() if group not in free])
-    model.cp.minimize(serve)
-    status, solver = solve(model, limit=EARLIEST_LIMIT * effort)
-    if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
-        return None
-    return model.grid.moment(solver.value(serve))
-
-
-def _never(problem: Problem) -> bool:
-    """Whether the dishes leave each other too little room and hands at whatever hour.
-
-    Found out at the hour that is asked for, as if it had been known long before, nobody slept or
-    went away, and nothing was locked. Where a dish has begun, or more is against it, nobody knows.
-    """
-    if any(dish.begun_at for dish in problem.dishes):
-        return False
-    dishes = tuple(
-        replace(dish, pending=tuple(replace(step, locked_start=None) for step in dish.pending))
-        for dish in problem.dishes
-    )
-    known = problem.serve_at - _least(problem) - LONGEST_AWAY
-    always = [(known, problem.horizon)]
-    ideal = replace(problem, now=known, dishes=dishes)
-    model = build(ideal, always, always, problem.horizon, is_kept=True)
-    status, _ = solve(model, limit=EARLIEST_LIMIT)
-    return status == cp_model.INFEASIBLE
-
-
-def _least(problem: Problem) -> timedelta:
-    """The least length of the longest dish."""
-    return max(
-        sum((timedelta(seconds=step.min_s) for step in dish.pending), timedelta())
-        for dish in problem.dishes
-    )
-
-
-def _reaching_beyond(problem: Problem) -> Model:
-    """The model with room after the hour of serving, each rule on its literal."""
-    home_again = max((until for _, until in problem.away), default=problem.now)
-    horizon = max(home_again, problem.horizon) + _least(problem) + LONGEST_AWAY
-    awake = awake_spans(problem, problem.now, horizon)
-    home = home_spans(problem, problem.now, horizon)
-    return build(problem, awake, home, horizon, is_kept=False)
-
-
-def _fewest(model: Model) -> list[Group]:
+def _fewest(problem: Problem) -> list[Group]:
     """Named constraints that collide, none of which can be left out.
 
     The hour of serving is given; it is a reason of its own only where time alone does not suffice.
     """
-    of_the_hour = [group for group in model.groups if group[2] in OF_THE_HOUR]
-    core = _colliding(model, of_the_hour)
-    if core is None:
-        model.cp.add_bool_and([model.groups[group] for group in of_the_hour])
-        core = _colliding(model, [each for each in model.groups if each not in of_the_hour])
-    core = core or []
+    awake = awake_spans(problem, problem.now, problem.horizon)
+    home = home_spans(problem, problem.now, problem.horizon)
+    model = build(problem, awake, home, problem.horizon, is_kept=False)
+    for each in model.dishes:
+        rule = _of_the_hour(model, each)
+        if rule is not None:
+            return [(each.index, 0, rule)]
+    hours = [group for group in model.groups if group[2] in OF_THE_HOUR]
+    model.cp.add_bool_and([model.groups[group] for group in hours])
+    core = _colliding(model, [each for each in model.groups if each not in hours]) or []
     for group in list(core):
         if group in core and len(core) > 1:
             core = _colliding(model, [each for each in core if each != group]) or core
     return core
+
+
+def _of_the_hour(model: Model, each: DishModel) -> Rule | None:
+    """What keeps a dish from its hour by the lengths of its steps alone."""
+    hour = model.grid.at_or_before(each.dish.serve_at)
+    begin = edges(each.bounds[0])[0]
+    if begin + sum(least for least, _ in each.windows) > hour:
+        return "too-late"
+    last = begin + sum(most for _, most in each.windows)
+    if each.begun_s is not None and last < hour - each.dish.early // GRID:
+        return "not-yet"
+    return None
 
 
 def _colliding(model: Model, groups: Iterable[Group]) -> list[Group] | None:
