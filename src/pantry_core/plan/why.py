@@ -13,8 +13,8 @@ from pantry_core.plan.problem import GRID, Problem
 from pantry_core.plan.reasons import reason
 from pantry_core.plan.result import Plan, Why
 
-WHY_LIMIT = 0.8
-"""Deterministic seconds for each look at what collides."""
+WHY_LIMIT, WITHOUT_LIMIT, LEFT_OUT_LIMIT = 0.8, 0.1, 0.8
+"""Deterministic seconds: to find what collides, without one rule, and for all that are left out."""
 
 OF_THE_HOUR: tuple[Rule, ...] = ("too-late", "not-yet")
 """Kinds of constraint that keep a dish to its hour."""
@@ -47,7 +47,7 @@ def collisions(problem: Problem, earliest: datetime | None = None) -> tuple[Why,
 
 
 def _fewest(problem: Problem) -> list[Group]:
-    """Named constraints that collide, none of which can be left out.
+    """Named constraints that collide, none of which can be left out, as far as a search tells.
 
     The hour of serving is given; it is a reason of its own only where time alone does not suffice.
     """
@@ -60,10 +60,12 @@ def _fewest(problem: Problem) -> list[Group]:
             return [(each.index, 0, rule)]
     hours = [group for group in model.groups if group[2] in OF_THE_HOUR]
     model.cp.add_bool_and([model.groups[group] for group in hours])
-    core = _colliding(model, [each for each in model.groups if each not in hours]) or []
+    core, _ = _colliding(model, [each for each in model.groups if each not in hours], WHY_LIMIT)
+    spent = 0.0
     for group in list(core):
-        if group in core and len(core) > 1:
-            core = _colliding(model, [each for each in core if each != group]) or core
+        if group in core and len(core) > 1 and spent < LEFT_OUT_LIMIT:
+            rest, took = _colliding(model, [each for each in core if each != group], WITHOUT_LIMIT)
+            core, spent = rest or core, spent + took
     return core
 
 
@@ -79,12 +81,16 @@ def _of_the_hour(model: Model, each: DishModel) -> Rule | None:
     return None
 
 
-def _colliding(model: Model, groups: Iterable[Group]) -> list[Group] | None:
-    """Those of the groups that suffice for a collision, None when they can all be kept."""
+def _colliding(model: Model, groups: Iterable[Group], limit: float) -> tuple[list[Group], float]:
+    """Those of the groups that suffice for a collision, and the time it took [deterministic s].
+
+    None of them when they can all be kept, or nobody knows.
+    """
     model.cp.clear_assumptions()
     model.cp.add_assumptions([model.groups[group] for group in groups])
-    status, solver = solve(model, limit=WHY_LIMIT)
+    status, solver = solve(model, limit=limit)
+    took = solver.response_proto.deterministic_time
     if status != cp_model.INFEASIBLE:
-        return None
+        return [], took
     by_index = {literal.index: group for group, literal in model.groups.items()}
-    return sorted(by_index[i] for i in solver.sufficient_assumptions_for_infeasibility())
+    return sorted(by_index[i] for i in solver.sufficient_assumptions_for_infeasibility()), took
