@@ -12,8 +12,8 @@ from pantry_core.plan.parts import DishModel, Model
 from pantry_core.plan.problem import Problem
 from pantry_core.plan.resources import shares
 
-WISH_LIMIT, NEAR_LIMIT = 3.0, 0.2
-"""Deterministic seconds for a first plan or a better one, and for one at the bound."""
+WISH_LIMIT, NEAR_LIMIT, REST_LIMIT = 3.0, 0.2, 1.0
+"""Deterministic seconds for a plan, for one at the bound, and for one between it and the best."""
 
 Progress = Callable[[float, float], None]
 """Told of each better plan: its deviation and the bound [h]."""
@@ -133,9 +133,8 @@ def _search(
     model = fresh()
     best.narrow(model)
     model.cp.minimize(wish(model))
-    status, solver = solve(
-        model, hint=best.slots, limit=WISH_LIMIT * effort, callback=watch, wants_stop=stops
-    )
+    limit = effort * (WISH_LIMIT if best.bound is None else REST_LIMIT)
+    status, solver = solve(model, hint=best.slots, limit=limit, callback=watch, wants_stop=stops)
     if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         best.slots = slots_of(model, solver)
         best.deviation_s = deviation_s(model, best.slots)

@@ -17,6 +17,9 @@ from pantry_web.feasts.state import DishState, StepFacts, derive
 from pantry_web.feasts.warmth import judge_warmth
 from pantry_web.kitchens.models import Kitchen
 
+HUES = 8
+"""So many dishes are told apart by hue and hatch; the next begins again."""
+
 
 @dataclass(frozen=True, eq=False)
 class Outlook:
@@ -33,6 +36,11 @@ class Outlook:
     def key(self) -> str:
         """The id of the dish in plan documents."""
         return str(self.dish.pk)
+
+    @property
+    def hue(self) -> int:
+        """What tells the dish apart, by its place in the feast."""
+        return self.whole.dishes.index(self) % HUES
 
     @cached_property
     def plan(self) -> Plan | None:

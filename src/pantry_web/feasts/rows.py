@@ -9,25 +9,17 @@ from pantry_web.feasts.tasks import Task, feast_tasks
 
 LEFTOVERS_D = Rule("leftovers", 4.0, "d", "USDA, leftovers 3 to 4 days", Mark.MEMORY)
 RAW_LEFTOVERS_D = Rule("leftovers-raw-cured", 3.0, "d", "unwrapped", Mark.PRACTICE)
-HUES = 8
-"""So many dishes are told apart by hue and hatch; the next begins again."""
 
 
 @dataclass(frozen=True, slots=True)
 class DishRow:
-    """A dish in the list: its hue, what comes next, when it begins, until when leftovers keep."""
+    """A dish in the list: what comes next, when it begins, until when leftovers keep."""
 
     view: Outlook
-    hue: int
     next: Task | None
     begins: datetime | None
     latest: datetime | None
     leftovers_until: datetime
-
-
-def hue_of(whole: FeastOutlook, view: Outlook) -> int:
-    """The hue of a dish, by its place in the feast."""
-    return whole.dishes.index(view) % HUES
 
 
 def dish_rows(whole: FeastOutlook) -> list[DishRow]:
@@ -44,7 +36,7 @@ def dish_rows(whole: FeastOutlook) -> list[DishRow]:
         served = view.dish.serve_at or whole.feast.serve_at
         rows.append(
             DishRow(
-                view, hue_of(whole, view), coming.get(view.key),
+                view, coming.get(view.key),
                 ahead[0].start if ahead else None, plan.latest_start if plan else None,
                 served + timedelta(days=days),
             )

@@ -13,7 +13,6 @@ from pantry_web.drawings.shapes import Chain, Passage, State, Stay, Visit
 from pantry_web.drawings.timescale import House
 from pantry_web.feasts.access import feast_outlook_of, outlook_of
 from pantry_web.feasts.planning import FeastOutlook, Outlook
-from pantry_web.feasts.rows import hue_of
 from pantry_web.feasts.tasks import Task, feast_tasks, tasks
 from pantry_web.passage.slack import raw_notice, slacks
 from pantry_web.quantities import hours_of, span
@@ -98,7 +97,7 @@ def _chain(view: Outlook) -> Chain:
         for job in each.jobs
     ]
     serve_at = view.dish.serve_at or view.dish.feast.serve_at
-    return Chain(view.dish.name, hue_of(view.whole, view), _stays(view), visits, serve_at)
+    return Chain(view.dish.name, view.hue, _stays(view), visits, serve_at)
 
 
 def _stays(view: Outlook) -> list[Stay]:
