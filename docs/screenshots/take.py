@@ -20,6 +20,7 @@ VIEWS = {
     "weigh-up-kept": ("/dishes/1/weigh-up/", NOW),
     "passage": ("/feasts/1/passage/", NOW),
     "helps": ("/feasts/2/", NOW),
+    "still": ("/feasts/2/still/?cut=pork-loin&mass=1500", NOW),
     "steps": ("/dishes/2/steps/", NOW),
     "rounds": ("/dishes/1/rounds/", NOW),
     "feast": ("/feasts/1/", NOW),
@@ -55,6 +56,8 @@ def main(address: str) -> None:
                     page.get_by_text("being worked out").wait_for(state="detached")
                 if view == "helps":
                     page.get_by_role("button", name="Do this").first.wait_for()
+                if view == "still":
+                    page.get_by_text("methods would do").wait_for()
                 page.screenshot(path=HERE / f"{view}-{size}.png", full_page=size == "phone")
         browser.close()
 
