@@ -98,3 +98,18 @@ def test_no_plan_is_better_than_the_one_that_is_told(seed):
         deviation += 0 if wish is None else abs(length - wish)
     assert deviation == pytest.approx(best[0])
     assert (SERVE - min(each.start for each in answer.steps)) / timedelta(minutes=15) == best[1]
+
+
+@pytest.mark.parametrize("seed", range(30))
+def test_the_earliest_hour_is_as_far_as_the_shortest_plan_is_long(seed):
+    dishes = [
+        [(*step[:2], None, *step[3:]) for step in own] for own in random_feast(random.Random(seed))
+    ]
+    best, now = best_of(dishes), SERVE - timedelta(minutes=15)
+    document = document_of(dishes) | {"now": now.isoformat()}
+    answer = plan(resolve(PlanRequest.model_validate(document)))
+    assert answer.status == "infeasible"
+    if best is None:
+        assert answer.earliest_serve is None
+    else:
+        assert answer.earliest_serve == now + best[1] * timedelta(minutes=15)
