@@ -6,8 +6,8 @@ from datetime import datetime, timedelta
 
 from ortools.sat.python import cp_model
 
-from pantry_core.plan.grid import SLOT_S, awake_spans, home_spans
-from pantry_core.plan.model import build, solve
+from pantry_core.plan.grid import SLOT_S
+from pantry_core.plan.model import build, build_to, solve
 from pantry_core.plan.problem import GRID, Problem
 
 LONGEST_AWAY = timedelta(days=30)
@@ -61,10 +61,7 @@ def _others_collide(problem: Problem, followers: set[int]) -> bool:
     kept = {n for n, dish in enumerate(problem.dishes) if dish.pending} - followers
     if not kept:
         return False
-    awake = awake_spans(problem, problem.now, problem.horizon)
-    home = home_spans(problem, problem.now, problem.horizon)
-    model = build(_only(problem, kept), awake, home, problem.horizon, is_kept=True)
-    status, _ = solve(model, limit=EARLIEST_LIMIT)
+    status, _ = solve(build_to(_only(problem, kept), problem.horizon), limit=EARLIEST_LIMIT)
     return status == cp_model.INFEASIBLE
 
 
@@ -93,9 +90,7 @@ def _within(
         for n, dish in enumerate(problem.dishes)
     )
     horizon = max(end, problem.horizon)
-    awake = awake_spans(problem, problem.now, horizon)
-    home = home_spans(problem, problem.now, horizon)
-    model = build(replace(problem, dishes=dishes), awake, home, horizon, is_kept=True)
+    model = build_to(replace(problem, dishes=dishes), horizon)
     grid = model.grid
     serve = model.cp.new_int_var(grid.at_or_after(begin), grid.at_or_before(end), "serve")
     for each in model.dishes:

@@ -7,7 +7,16 @@ from datetime import datetime
 import numpy as np
 from ortools.sat.python import cp_model
 
-from pantry_core.plan.grid import SLOT_S, Grid, Span, between, up, whole_slots
+from pantry_core.plan.grid import (
+    SLOT_S,
+    Grid,
+    Span,
+    awake_spans,
+    between,
+    home_spans,
+    up,
+    whole_slots,
+)
 from pantry_core.plan.parts import LONGEST, DishModel, Model, Rule
 from pantry_core.plan.problem import Dish, Problem, Step
 from pantry_core.plan.reach import intervals, reachable, slots_in
@@ -49,6 +58,17 @@ def build(
     if is_kept:
         model.cp.add_bool_and(list(model.groups.values()))
     return model
+
+
+def build_to(problem: Problem, horizon: datetime | None = None, *, is_kept: bool = True) -> Model:
+    """The model of a problem by its own waking hours and absences.
+
+    Parameters: problem; horizon, an instant, the last hour of serving where it is None; is_kept.
+    """
+    until = problem.horizon if horizon is None else horizon
+    awake = awake_spans(problem, problem.now, until)
+    home = home_spans(problem, problem.now, until)
+    return build(problem, awake, home, until, is_kept=is_kept)
 
 
 def _dish(problem: Problem, index: int, dish: Dish, grid: Grid) -> DishModel:

@@ -9,7 +9,7 @@ from ortools.sat.python import cp_model
 from pantry_core.plan.again import Starts, kept_as_they_were
 from pantry_core.plan.assemble import assembled
 from pantry_core.plan.grid import awake_spans, home_spans, overlap
-from pantry_core.plan.model import build, slots_of, solve
+from pantry_core.plan.model import build, build_to, slots_of, solve
 from pantry_core.plan.parts import LONGEST, DishModel, Model, edges
 from pantry_core.plan.problem import Problem
 from pantry_core.plan.result import Plan, PlannedStep
@@ -87,7 +87,7 @@ def plan(
         search.model, problem, present
     ):
         search.improve(VISIT_LIMIT)
-    free = build(problem, awake, home, problem.horizon, is_kept=True)
+    free = build_to(problem)
     latest, first_latest = _latest_starts(free, search.best)
     steps = _past(problem) + _pending(problem, search, latest)
     order = {dish.id: i for i, dish in enumerate(problem.dishes)}
@@ -108,9 +108,7 @@ def is_possible(problem: Problem) -> bool:
     """
     if not any(dish.pending for dish in problem.dishes):
         return True
-    awake = awake_spans(problem, problem.now, problem.horizon)
-    home = home_spans(problem, problem.now, problem.horizon)
-    model = build(problem, awake, home, problem.horizon, is_kept=True)
+    model = build_to(problem)
     status, _ = solve(model, limit=POSSIBLE_LIMIT)
     return status in (cp_model.OPTIMAL, cp_model.FEASIBLE)
 
@@ -123,9 +121,7 @@ def latest_begin(problem: Problem, dish_id: str) -> datetime | None:
     finds no plan.
     Raises: StopIteration when there is no such dish.
     """
-    awake = awake_spans(problem, problem.now, problem.horizon)
-    home = home_spans(problem, problem.now, problem.horizon)
-    model = build(problem, awake, home, problem.horizon, is_kept=True)
+    model = build_to(problem)
     first = next(each for each in model.dishes if each.dish.id == dish_id).bounds[0]
     model.cp.maximize(first)
     status, solver = solve(model, limit=POSSIBLE_LIMIT)

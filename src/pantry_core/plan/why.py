@@ -6,8 +6,7 @@ from datetime import datetime
 from ortools.sat.python import cp_model
 
 from pantry_core.plan.earliest import earliest_serve
-from pantry_core.plan.grid import awake_spans, home_spans
-from pantry_core.plan.model import build, solve
+from pantry_core.plan.model import build_to, solve
 from pantry_core.plan.parts import DishModel, Group, Model, Rule, edges
 from pantry_core.plan.problem import GRID, Problem
 from pantry_core.plan.reasons import reason
@@ -51,9 +50,7 @@ def _fewest(problem: Problem) -> list[Group]:
 
     The hour of serving is given; it is a reason of its own only where time alone does not suffice.
     """
-    awake = awake_spans(problem, problem.now, problem.horizon)
-    home = home_spans(problem, problem.now, problem.horizon)
-    model = build(problem, awake, home, problem.horizon, is_kept=False)
+    model = build_to(problem, is_kept=False)
     for each in model.dishes:
         rule = _of_the_hour(model, each)
         if rule is not None:
