@@ -2,8 +2,8 @@
 
 from pathlib import Path
 
-from pantry_core.heat import chill, warm
-from pantry_core.mixes import check_cautions, colour, counting
+from pantry_core.heat import chill, cooling, warm
+from pantry_core.mixes import check_cautions, colour
 from pantry_core.routes import customs, cuts, jobs, schools, servings, thickness
 from pantry_core.rules.listing import all_rules, rules_in, table
 from pantry_core.salt import properties, ready
@@ -20,7 +20,6 @@ def page() -> str:
     others = rules_in(
         ready,
         check_cautions,
-        counting,
         colour,
         schools,
         thickness,
@@ -28,6 +27,7 @@ def page() -> str:
         cuts,
         chill,
         fit,
+        cooling,
         warm,
         customs,
         jobs,

@@ -45,7 +45,7 @@ def with_lines(*lines, **changes):
         (with_lines(("salt-table", 200, "g")), "caution", "very-salty"),
         (with_lines(lines=RECIPE["lines"][:1]), "caution", "no-salt"),
         (with_lines(("ice", 2, "us-cup")), "caution", "ice-by-volume"),
-        (with_lines(days=2), "caution", "too-short"),
+        (with_lines(("curing-salt-1", 12, "g"), days=2), "caution", "too-short"),
         (with_lines(("salt-table", 300, "g"), method="strong-brine", days=9), "note", "after-days"),
         (with_lines(method="strong-brine"), "caution", "lift-on-time"),
         (with_lines(method="injection"), "caution", "not-intact"),
@@ -107,3 +107,81 @@ def test_every_method_is_put_right(method):
     document = with_lines(("soy-sauce", 300, "ml"), ("curing-salt-1", 14, "g"), method=method)
     instead = check_document(document)["instead"]
     assert "stop" not in {each["level"] for each in instead["answer"]["notices"]}
+
+
+def cured(name, grams=9, packet=None, **changes):
+    label = {"nitrite_pct": 0.5} if name == "nitrite-salt" else {}
+    return check_document(with_lines((name, grams, "g", label), packet=packet, **changes))
+
+
+@pytest.mark.parametrize(
+    ("name", "packet", "right"),
+    [
+        ("curing-salt-1", {"name": "cure-1"}, "cure-1"),
+        ("curing-salt-1", {"name": "curing-salt-1"}, "cure-1"),
+        ("curing-salt-1", {"name": "nitrite-salt", "nitrite_pct": 0.6}, "nitrite-salt"),
+        ("nitrite-salt", {"name": "nitrite-salt", "nitrite_pct": 0.5}, "nitrite-salt"),
+        ("curing-salt-1", None, None), ("curing-salt-1", {"name": "nitrite-salt"}, None),
+        ("celery-powder", {"name": "cure-1"}, None), ("saltpetre", {"name": "cure-1"}, None),
+    ],
+)  # fmt: skip
+@pytest.mark.parametrize("profile", ["us", "eu"])
+def test_one_curing_salt_never_takes_the_place_of_another(name, packet, right, profile):
+    out = cured(name, packet=packet, profile=profile)
+    cure = out["instead"]["input"]["cure"]
+    assert (cure and cure["name"]) == right
+    assert "stop" not in {each["level"] for each in out["instead"]["answer"]["notices"]}
+    is_offered = name in ("celery-powder", "saltpetre")
+    assert bool(out["offer"]) == is_offered
+    if is_offered:
+        # usual is 150 ppm in the US, 100 in the EU: common practice
+        usual = 150 if profile == "us" else 100
+        assert out["offer"]["answer"]["nitrite"]["even_ppm"] == pytest.approx(usual)
+
+
+def test_what_is_not_known_only_adds_to_what_is():
+    # a kilo of pork, 30 g of no. 1 at 6.25 %: 1875 ppm over the meat, with or without celery
+    meat = RECIPE["meat"] | {"mass_g": 1000}
+    lines = [{"name": "curing-salt-1", "amount": 30, "unit": "g"},
+             {"name": "celery-powder", "amount": 1, "unit": "g"}]  # fmt: skip
+    asked = RECIPE | {"meat": meat, "method": "dry-cure", "lines": lines}
+    out = check_document(asked)
+    assert out["nitrite"]["verdict"] == "over"
+    assert out["nitrite"]["dry_ppm"] == pytest.approx(1875)
+    assert "nitrite-over" in {each["code"] for each in out["notices"] if each["level"] == "stop"}
+    lines[0]["amount"] = 1
+    assert check_document(asked)["nitrite"]["verdict"] == "unknown"
+
+
+@pytest.mark.parametrize(
+    ("kind", "form", "days"),
+    [("poultry", "whole", 14), ("fish", "whole", 20), ("pork", "ground", 21)],
+)
+def test_no_longer_is_asked_for_than_it_may_be_raw(kind, form, days):
+    document = with_lines(meat=RECIPE["meat"] | {"kind": kind, "form": form}, days=days)
+    out = check_document(document)
+    codes = {(each["code"], each["level"]) for each in out["notices"]}
+    assert ("raw-clock", "stop") in codes
+    assert "too-short" not in {code for code, _ in codes}
+    assert out["ready"] is None  # 50 mm take longer than it keeps
+    assert ("wait-beyond-raw", "caution") in codes
+
+
+def test_a_rub_of_oil_herbs_and_salt_is_a_paste():
+    rub = [{"name": "oil", "amount": 100, "unit": "ml"},
+           {"name": "salt-table", "amount": 48, "unit": "g"},
+           {"name": "herbs", "amount": 30, "unit": "g"}]  # fmt: skip
+    out = check_document(RECIPE | {"method": "marinade", "lines": rub})
+    assert out["pickle"] is None
+    assert "undissolved" not in {each["code"] for each in out["notices"]}
+    assert out["salt"]["target_pct"] == pytest.approx(2.0)  # 48 g to 2400 g, as a dry cure
+
+
+@pytest.mark.parametrize(
+    ("method", "codes"),
+    [("even-brine", {"brine-cold"}), ("marinade", {"brine-cold", "boil-marinade"})],
+)
+def test_used_brine_and_raw_marinade_are_warned_of(method, codes):
+    found = {each["code"]: each for each in check_document(with_lines(method=method))["notices"]}
+    assert codes <= found.keys()
+    assert "never used for another piece" in found["brine-cold"]["text"]

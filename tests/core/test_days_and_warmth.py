@@ -1,4 +1,4 @@
-"""Named days, and time above 4 °C."""
+"""Named days, and time above 5 °C."""
 
 from datetime import date
 
@@ -6,7 +6,7 @@ import pytest
 
 from pantry_core.days.named import countries, named_days
 from pantry_core.errors import OutOfRange
-from pantry_core.heat.warm import hours_above_4_c, judge_hours_above_4_c
+from pantry_core.heat.warm import hours_too_warm, judge_hours_too_warm
 
 
 @pytest.mark.parametrize(
@@ -37,23 +37,24 @@ def test_days_come_in_order_each_name_once():
 @pytest.mark.parametrize(
     ("kind", "hours", "read_c", "counted", "level"),
     [
-        # USDA (from memory): a closed fridge keeps 4 h; then 2 h above 4 °C; 1 h above 32 °C
+        # USDA (from memory): a closed fridge keeps 4 h; then 2 h, counted above 5 °C (Food Code
+        # 3-501.16); 1 h above 32 °C
         ("power-out", 4.0, None, 0.0, None), ("power-out", 5.5, None, 1.5, "caution"),
         ("power-out", 6.0, None, 2.0, "caution"), ("power-out", 6.1, None, 2.1, "stop"),
-        ("fridge-warm", 9.0, 4.0, 0.0, None), ("fridge-warm", 5.0, 7.0, 5.0, "stop"),
+        ("fridge-warm", 9.0, 4.8, 0.0, None), ("fridge-warm", 5.0, 7.0, 5.0, "stop"),
         ("left-out", 1.5, None, 1.5, "caution"), ("left-out", 1.5, 35.0, 1.5, "stop"),
         ("power-out", 9.0, 3.0, 0.0, None),
     ],
 )  # fmt: skip
-def test_time_above_4_c(kind, hours, read_c, counted, level):
-    found = hours_above_4_c(kind, hours, read_c)
+def test_time_too_warm(kind, hours, read_c, counted, level):
+    found = hours_too_warm(kind, hours, read_c)
     assert found == pytest.approx(counted)
-    judged = judge_hours_above_4_c(found, is_hot=(read_c or 0) > 32)
+    judged = judge_hours_too_warm(found, is_hot=(read_c or 0) > 32)
     assert (judged and judged.level) == level
 
 
 def test_no_absurd_time():
     with pytest.raises(OutOfRange):
-        hours_above_4_c("left-out", -1.0)
+        hours_too_warm("left-out", -1.0)
     with pytest.raises(OutOfRange):
-        hours_above_4_c("fridge-warm", 1.0, 400.0)
+        hours_too_warm("fridge-warm", 1.0, 400.0)

@@ -185,16 +185,16 @@ def test_no_colour_without_curing_salt():
 )
 def test_what_would_be_quicker_is_quicker(method, faces):
     request = asked(method=method, meat=MEAT | {"closed_faces": faces})
-    sheet = weigh(request)
-    found = changes(request, sheet.ready)
+    wait = readiness.wait_of(request)
+    found = changes(request, wait)
     waits = [each.days for each in found]
     assert waits == sorted(waits)
-    assert waits[-1] < sheet.ready.days
+    assert waits[-1] < wait.days
     by_name = {each.name.split()[0]: each.days for each in found}
     # half the thickness is a quarter of the wait, and so is a face that is opened
-    assert by_name["Opened"] == pytest.approx(sheet.ready.days / 4, rel=0.01)
+    assert by_name["Opened"] == pytest.approx(wait.days / 4, rel=0.01)
     if faces:
-        assert by_name["Skin"] == pytest.approx(sheet.ready.days / 4, rel=0.01)
+        assert by_name["Skin"] == pytest.approx(wait.days / 4, rel=0.01)
 
 
 def by_stages(request, ready):
@@ -218,7 +218,7 @@ def by_stages(request, ready):
 def test_what_is_lifted_on_time_has_its_target(way, thickness_mm, shape):
     meat = MEAT | {"thickness_mm": thickness_mm, "shape": shape}
     request = asked(meat=meat, **way)
-    ready = weigh(request).ready
+    ready = readiness.wait_of(request)
     answer = by_stages(request, ready)
     assert answer["mean_pct"][-1] == pytest.approx(2.0, rel=0.015)
     assert answer["least_pct"][-1] == pytest.approx(0.7 * answer["mean_pct"][-1], rel=0.02)
@@ -230,11 +230,11 @@ def test_what_is_lifted_on_time_has_its_target(way, thickness_mm, shape):
 def test_a_needle_shortens_the_wait_as_the_way_has_it(way, faces, shape):
     meat = MEAT | {"closed_faces": faces, "shape": shape, "thickness_mm": 25}
     request = asked(method="injection", meat=meat, cure=None, **way)
-    ready = weigh(request).ready
+    ready = readiness.wait_of(request)
     # left until all is even
     even_pct = by_stages(request, replace(ready, days=min(6 * ready.days, 119)))["mean_pct"][-1]
     assert by_stages(request, ready)["least_pct"][-1] == pytest.approx(0.7 * even_pct, rel=0.03)
-    assert ready.days < weigh(asked(meat=meat, cure=None)).ready.days
+    assert ready.days < readiness.wait_of(asked(meat=meat, cure=None)).days
 
 
 def test_inside_by_day_agrees_with_the_way():

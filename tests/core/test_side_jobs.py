@@ -6,15 +6,12 @@ from pantry_core.errors import OutOfRange
 from pantry_core.routes.customs import COOK_SPREAD, CUSTOMS, Customs
 from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.jobs import JOBS, job_route
-from pantry_core.routes.steps import PLACES, route
-from pantry_core.routes.ways import WAYS
+from pantry_core.routes.steps import PLACES
+from tests.core.routing import way
 
 
 def steps(cut, method="dry-cure", **customs):
-    found = route(
-        CUTS[cut], WAYS[method], mass_g=2000.0, wait_days=4.0, verdict="none",
-        target_salt_pct=2.0, lift_h=12.0, customs=Customs(**customs),
-    )  # fmt: skip
+    found = way(cut, method, ppm=0, wait_days=4.0, lift_h=12.0, customs=Customs(**customs))
     return {step.id: step for step in found.steps}
 
 

@@ -222,3 +222,99 @@ def test_command_line(tmp_path):
 def test_schemas_in_the_docs_are_those_of_the_models():
     for name, schema in schemas().items():
         assert json.loads((ROOT / "docs" / "schema" / f"{name}.json").read_text()) == schema
+
+
+@pytest.mark.parametrize(
+    ("changes", "inside_c"),
+    [
+        # USDA safe temperatures; FDA Food Code 3-401.11 (from memory)
+        ({}, 63), ({"treatment": ["pricked"]}, 68), ({"method": "injection"}, 68),
+        ({"meat__sodium_mg": 500, "water_g": 4800}, 68), ({"meat__form": "ground"}, 71),
+        ({"meat__kind": "poultry", "method": "injection"}, 74), ({"treatment": ["stuffed"]}, 74),
+        ({"meat__kind": "game", "meat__wild": "deer"}, 71),
+        ({"meat__kind": "game", "meat__wild": "other"}, 74),
+        ({"meat__kind": "game", "meat__species": "rabbit"}, 71), ({"meat__kind": "game"}, 63),
+        ({"meat__kind": "fish", "cure": None}, 63), ({"meat__kind": "vegetable"}, None),
+        ({"meat__kind": "fish", "meat__will_be": "raw"}, None),
+    ],
+)  # fmt: skip
+def test_inside_temperature(changes, inside_c):
+    assert weigh_document(changed(**changes))["inside_c"] == inside_c
+
+
+def test_ground_meat_counts_all_nitrite_over_the_meat():
+    answer = weigh_document(changed(meat__form="ground", cure={"name": "cure-1"}))
+    grams = {line["name"]: line["grams"] for line in answer["lines"]}
+    # 150 ppm on 2400 g by a salt of 6.25 %, whatever liquid goes in
+    assert grams["curing-salt"] == pytest.approx(150e-6 * 2400 / 0.0625)
+    assert answer["nitrite"]["dry_ppm"] == pytest.approx(150)
+    assert answer["nitrite"]["even_ppm"] is None
+
+
+def test_a_timed_brine_is_low_by_what_is_taken_up():
+    asked = {"method": "strong-brine", "brine_salt_pct": 12, "target_salt_pct": 2.0}
+    answer = weigh_document(changed(**asked))
+    share = 2.0 / answer["salt"]["in_meat_pct"]  # nitrite moves as the salt does
+    assert answer["nitrite"]["taken_up_ppm"] == pytest.approx(150 * share)
+    assert answer["nitrite"]["even_ppm"] == pytest.approx(150)
+    assert answer["nitrite"]["verdict"] == "low"
+
+
+def test_celery_powder_is_no_salt_but_for_its_label():
+    def salt(**label):
+        cure = {"name": "celery", "nitrite_pct": 0.5} | label
+        lines = weigh_document(changed(cure=cure))["lines"]
+        return {line["name"]: line["grams"] for line in lines}
+
+    plain, labelled = salt(), salt(salt_pct=40)
+    assert plain["salt"] == pytest.approx(0.02 * 4800)
+    assert labelled["salt"] == pytest.approx(0.02 * 4800 - 0.4 * labelled["curing-salt"])
+
+
+def test_salt_that_the_meat_was_sold_with_is_taken_off():
+    # 400 mg of sodium in 100 g are 1.0168 % salt, by the ratio of masses 0.002542
+    lines = weigh_document(changed(meat__sodium_mg=400, cure=None))["lines"]
+    grams = {line["name"]: line["grams"] for line in lines}
+    assert grams["salt"] == pytest.approx(0.02 * 4800 - 2400 * 400 * 0.002542 / 100)
+
+
+def test_a_thin_excess_of_salt_is_a_note_that_names_the_sauce():
+    def told(soy_g, **changes):
+        sauces = [{"name": "soy-sauce", "mass_g": soy_g}]
+        asked = changed(method="marinade", water_g=None, cure=None, target_salt_pct=1.0,
+                        sauces=sauces, **changes)  # fmt: skip
+        return next(e for e in weigh_document(asked)["notices"] if e["code"] == "salt-below-zero")
+
+    # 24 g are asked for; soy sauce is 13.96 % salt (USDA FoodData Central, from memory)
+    thin, much = told(24.0 / 0.1396 * 1.05), told(24.0 / 0.1396 * 1.2)
+    assert (thin["level"], much["level"]) == ("note", "stop")
+    for each in (thin, much):
+        assert "soy sauce" in each["text"]
+        assert "curing" not in each["text"]
+
+
+@pytest.mark.parametrize(
+    ("storage", "salt_pct", "is_stopped"),
+    [
+        # FDA fish guide, ch. 13 (from memory): 3.5 % vacuum-packed, 2.5 air-packed, of its water;
+        # 0.70 of a fish is water, so 2.54 % and 1.79 % of the meat
+        ("vacuum", 2.6, False), ("vacuum", 2.5, True), ("air", 1.85, False), ("air", 1.75, True),
+        ("meal", 1.0, False),
+    ],
+)  # fmt: skip
+@pytest.mark.parametrize("beside", [True, False])
+def test_smoked_fish_that_is_kept(storage, salt_pct, is_stopped, beside):
+    asked = changed(meat__kind="fish", meat__will_be="smoked", method="dry-cure", water_g=None,
+                    cure=None, target_salt_pct=salt_pct)  # fmt: skip
+    (asked if beside else asked["meat"])["storage"] = storage
+    codes = {each["code"] for each in weigh_document(asked)["notices"]}
+    assert ("water-phase-low" in codes) == is_stopped
+    assert ("smoked-fish-kept" in codes) == (storage != "meal")
+
+
+def test_pumped_bacon_is_told_of_ascorbate():
+    codes = {
+        each["code"]
+        for each in weigh_document(changed(meat__will_be="bacon", method="injection"))["notices"]
+    }
+    assert "bacon-ascorbate" in codes

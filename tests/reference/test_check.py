@@ -6,7 +6,15 @@ import pytest
 
 from pantry_core.formats.operations import check_document, weigh_document
 from pantry_core.rules.ingredients import INGREDIENTS, SODIUM
-from tests.reference.recipes import random_recipe, reckon_recipe
+from tests.reference.limits import JUDGED, TooNear, judged
+from tests.reference.recipes import (
+    as_asked,
+    random_mixed_recipe,
+    random_recipe,
+    reckon_mix,
+    reckon_recipe,
+)
+from tests.reference.reckoning import random_days, random_meat, random_treatment
 
 RECIPES = 120
 LIMIT = {"us": 200, "eu": 120}  # 9 CFR 424.21(c); Regulation (EU) 2023/2108 (from memory)
@@ -31,6 +39,42 @@ def test_recipes_in_cups_agree_with_the_reckoning():
         if wanted["even_ppm"] > LIMIT[document["profile"]] + 0.1:
             assert nitrite["verdict"] == "over"
             assert "nitrite-over" in codes
+
+
+def disagreement(document) -> str | None:
+    """What `check` and the reckoning disagree about, None where they agree or cannot tell."""
+    mix, answer = reckon_mix(document), check_document(document)
+    try:
+        wanted = judged(as_asked(document, mix), mix)
+    except TooNear:
+        return None
+    codes = {(each["code"], each["level"]) for each in answer["notices"]}
+    got = (
+        {name: answer["nitrite"][name] for name in wanted["counts"]},
+        answer["nitrite"]["verdict"], answer["nitrate"]["verdict"], answer["nitrate"]["limit_ppm"],
+        answer["inside_c"], {each for each in codes if each[0] in JUDGED},
+    )  # fmt: skip
+    asked = (
+        {name: pytest.approx(ppm, abs=0.05) for name, ppm in wanted["counts"].items()},
+        wanted["verdict"], wanted["nitrate_verdict"], wanted["most_nitrate"],
+        wanted["inside_c"], wanted["codes"],
+    )  # fmt: skip
+    return next((f"{ours}, not {theirs}" for ours, theirs in zip(got, asked, strict=True)
+                 if ours != theirs), None)  # fmt: skip
+
+
+def random_check(dice):
+    """A sound `check` document of any method, form, treatment and mix of curing salts."""
+    document = random_mixed_recipe(dice, random_meat(dice))
+    return document | {"days": random_days(dice), "treatment": random_treatment(dice)}
+
+
+def test_random_recipes_agree_with_the_reckoning():
+    dice = random.Random(1905)
+    for _ in range(1500):
+        document = random_check(dice)
+        found = disagreement(document)
+        assert found is None, (found, document)
 
 
 def test_what_is_put_right_meets_target_and_limit():

@@ -7,10 +7,12 @@ import pytest
 from pantry_core.formats.operations import weigh_document
 from pantry_core.mixes.nitrite import dry_ppm, pickup_ppm
 from pantry_core.mixes.strength import brine_density_g_ml, dissolves, salometer_degrees
-from tests.reference.reckoning import random_document, reckon
+from tests.reference.limits import JUDGED, TooNear, judged, scale_doubts
+from tests.reference.reckoning import near_a_limit, random_document, reckon
 
 OUNCE_G, POUND_G, GALLON_ML = 28.349523125, 453.59237, 3785.411784  # by definition
-RANDOM_DOCUMENTS = 5000
+RANDOM_DOCUMENTS = 4000
+THIN_EXCESS = 0.001  # of the meat: salt from sauces over the target that is only a note
 
 
 def close(got, wanted):
@@ -18,33 +20,61 @@ def close(got, wanted):
     return got == pytest.approx(wanted, abs=0.1, rel=0.001)
 
 
+def disagreement(document) -> str | None:
+    """What `weigh` and the reckoning disagree about, None where they agree or cannot tell."""
+    mix, answer = reckon(document), weigh_document(document)
+    codes = {(each["code"], each["level"]) for each in answer["notices"]}
+    if mix["salt"] < 0 or mix["water"] < 0:  # what cannot be weighed is never called ok
+        thin = -mix["salt"] <= THIN_EXCESS * mix["mass"]
+        wanted = {("salt-below-zero", "note" if thin else "stop"), ("undissolved", "stop")}
+        return None if wanted & codes else f"{wanted}"
+    try:
+        wanted = judged(document, mix)
+    except TooNear:
+        return None
+    doubts = scale_doubts(document, mix, wanted)
+    told = {each for each in codes if each[0] in JUDGED}
+    if told != wanted["codes"] | doubts:
+        return f"{told ^ (wanted['codes'] | doubts)}"
+    return _other_figures(answer, mix, wanted)
+
+
+def _other_figures(answer, mix, wanted) -> str | None:
+    got = {line["name"]: line["grams"] for line in answer["lines"]}
+    for name in ("water", "salt", "curing-salt", "sugar"):
+        if not close(got.get(name, 0.0), mix[name]):
+            return name
+    for count, ppm in wanted["counts"].items():
+        if answer["nitrite"][count] != pytest.approx(ppm, abs=0.1):
+            return count
+    figures = {
+        "limit": (answer["nitrite"]["limit_ppm"], wanted["most"]),
+        "verdict": (answer["nitrite"]["verdict"], wanted["verdict"]),
+        "nitrate": (answer["nitrate"]["ppm"], pytest.approx(wanted["nitrate_ppm"], abs=0.1)),
+        "most nitrate": (answer["nitrate"]["limit_ppm"], wanted["most_nitrate"]),
+        "nitrate verdict": (answer["nitrate"]["verdict"], wanted["nitrate_verdict"]),
+        "in meat": (answer["salt"]["in_meat_pct"], pytest.approx(wanted["in_meat_pct"], rel=1e-3)),
+        "water phase": (
+            answer["salt"]["water_phase_pct"], pytest.approx(wanted["water_phase_pct"], rel=1e-3)
+        ),
+        "inside": (answer["inside_c"], wanted["inside_c"]),
+        "pickle": (
+            answer["pickle"] and answer["pickle"]["mass_g"],
+            pytest.approx(mix["pickle"], rel=1e-3) if mix["wet"] else None,
+        ),
+    }  # fmt: skip
+    for name, (ours, theirs) in figures.items():
+        if ours != theirs:
+            return f"{name}: {ours}, not {theirs}"
+    return None
+
+
 def test_random_documents_agree_with_the_reckoning():
     dice = random.Random(20270322)
-    for _ in range(RANDOM_DOCUMENTS):
-        document = random_document(dice)
-        answer, wanted = weigh_document(document), reckon(document)
-        codes = {notice["code"] for notice in answer["notices"]}
-        lacks = [name for name in ("salt", "water") if wanted[name] < 0]
-        if lacks:  # what cannot be weighed is stopped, and never called ok
-            assert codes & {"salt-below-zero", "undissolved"}, document
-            continue
-        got = {line["name"]: line["grams"] for line in answer["lines"]}
-        for name in ("water", "salt", "curing-salt", "sugar"):
-            assert close(got.get(name, 0.0), wanted[name]), (name, document)
-        nitrite = answer["nitrite"]
-        for count, ppm in wanted["counts"].items():
-            assert nitrite[count] == pytest.approx(ppm, abs=0.1), (count, document)
-        assert nitrite["limit_ppm"] == wanted["most"], document
-        assert nitrite["verdict"] == wanted["verdict"], document
-        assert answer["nitrate"]["ppm"] == pytest.approx(wanted["nitrate_ppm"], abs=0.1)
-        for name in ("in_meat_pct", "water_phase_pct"):
-            assert answer["salt"][name] == pytest.approx(wanted[name], rel=0.001), document
-        assert ("undissolved" in codes) == wanted["undissolved"], document
-        if wanted["salt_pct"] is None:
-            assert answer["pickle"] is None
-        else:
-            assert answer["pickle"]["mass_g"] == pytest.approx(wanted["pickle"], rel=0.001)
-            assert answer["pickle"]["salt_pct"] == pytest.approx(wanted["salt_pct"], rel=0.001)
+    for at in range(RANDOM_DOCUMENTS):
+        document = random_document(dice) if at % 4 else near_a_limit(dice)
+        found = disagreement(document)
+        assert found is None, (found, document)
 
 
 @pytest.mark.parametrize(

@@ -1,5 +1,6 @@
 """How cold a mix of hot, cold and ice becomes, and how much ice it takes."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Annotated, Literal
 
@@ -7,7 +8,7 @@ from pydantic import Field
 
 from pantry_core.document import Document
 from pantry_core.notice import Notice, notice
-from pantry_core.rules.constants import FRIDGE_GOAL_C
+from pantry_core.rules.constants import FRIDGE_GOAL_C, FRIDGE_STOP_C
 from pantry_core.rules.rule import Mark, Rule
 
 WATER_HEAT = Rule("heat-of-water", 4.186, "kJ/kg·K", "specific heat of water", Mark.MEMORY)
@@ -74,14 +75,30 @@ def chill(request: ChillRequest) -> ChillAnswer:
     surplus = sum(each.mass_g * (each.temperature_c - goal_c) for each in liquids)
     per_gram = -ICE_HEAT.value * ice_c + MELTING.value + WATER_HEAT.value * goal_c
     needed_g = max(surplus * WATER_HEAT.value / per_gram, 0.0)
-    notices: tuple[Notice, ...] = ()
-    if temperature_c > FRIDGE_GOAL_C.value:
+    return ChillAnswer(temperature_c, needed_g, tuple(brine_warm(temperature_c)))
+
+
+def brine_warm(temperature_c: float) -> Iterator[Notice]:
+    """What a brine's temperature means for the meat that is to go in.
+
+    Parameters: temperature_c, reckoned or read [°C].
+    Returns: a stop above 5 °C, a caution between 4 and 5, nothing at 4 °C or below.
+
+    >>> [[each.level for each in brine_warm(c)] for c in (4.0, 4.5, 6.0)]
+    [[], ['caution'], ['stop']]
+    """
+    if temperature_c > FRIDGE_STOP_C.value:
         text = (
-            f"The mix comes to {temperature_c:.1f} °C. The meat stays out until it is at "
-            f"{FRIDGE_GOAL_C.value:g} °C or below."
+            f"At {temperature_c:.1f} °C the meat stays out: more ice, or the fridge, until it is "
+            f"at {FRIDGE_GOAL_C.value:g} °C or below. Only for what lies less than 2 h in all "
+            "cold tap water will do."
         )
-        notices = (notice("caution", "brine-warm", text, FRIDGE_GOAL_C),)
-    return ChillAnswer(temperature_c, needed_g, notices)
+        yield notice("stop", "brine-warm", text, FRIDGE_STOP_C)
+    elif temperature_c > FRIDGE_GOAL_C.value:
+        text = (
+            f"At {temperature_c:.1f} °C it is a little warm; {FRIDGE_GOAL_C.value:g} is the goal."
+        )
+        yield notice("caution", "brine-warm", text, FRIDGE_GOAL_C)
 
 
 def _mixed(liquids: list[Liquid], ice: Ice | None) -> float:

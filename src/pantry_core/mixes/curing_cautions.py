@@ -2,9 +2,9 @@
 
 from collections.abc import Iterator, Sequence
 
-from pantry_core.meat import Meat
+from pantry_core.mixes.judged import Judged
 from pantry_core.mixes.request import Cure
-from pantry_core.mixes.result import Line, Nitrate, Nitrite
+from pantry_core.mixes.result import Line
 from pantry_core.notice import Notice, notice
 from pantry_core.rules.constants import SCALE_DOUBT
 from pantry_core.rules.cures import (
@@ -13,14 +13,36 @@ from pantry_core.rules.cures import (
     NITRATE_IN_CURE_2,
     NITRITE_SALT_LEAST,
     NITRITE_SALT_MOST,
-    NO_1_OF_ALL,
 )
-from pantry_core.rules.profiles import NitriteLimits
+from pantry_core.rules.profiles import BACON_ASCORBATE_PPM
 from pantry_core.rules.rule import Mark, Source
 
 _FISH_CURE = Source("21 CFR 172.175 allows it for few kinds", Mark.MEMORY)
 _PRACTICE = Source("", Mark.PRACTICE)
 _LABEL = Source("the label", Mark.PRACTICE)
+
+
+def curing_salts(judged: Judged) -> Iterator[Notice]:
+    """All that its curing salts want said; what is given up without."""
+    if not judged.cures:
+        yield uncured()
+        return
+    told: set[str] = set()
+    for cure, _ in judged.cures:
+        for each in (*_kind_of_cure(cure, judged), *_nitrate_of(cure, judged)):
+            if each.code not in told:
+                told.add(each.code)
+                yield each
+    yield from _counts(judged)
+    yield from _nitrate_count(judged)
+    is_pumped_bacon = judged.request.needle is not None and judged.request.meat.will_be == "bacon"
+    if is_pumped_bacon and judged.request.profile == "us":
+        text = (
+            f"For pumped bacon the rule asks for {BACON_ASCORBATE_PPM.value:g} ppm of sodium "
+            "ascorbate or erythorbate beside the nitrite, so that less nitrosamine forms when it "
+            "is fried."
+        )
+        yield notice("caution", "bacon-ascorbate", text, BACON_ASCORBATE_PPM)
 
 
 def uncured() -> Notice:
@@ -34,20 +56,24 @@ def uncured() -> Notice:
     )
 
 
-def kind_of_cure(cure: Cure, meat: Meat, *, is_heaped: bool) -> Iterator[Notice]:
+def _kind_of_cure(cure: Cure, judged: Judged) -> Iterator[Notice]:
     """What its name and its label say, and what it must not be put on."""
-    if meat.kind == "fish":
-        yield notice("stop", "curing-salt-fish", "No curing salt for fish.", _FISH_CURE)
-    if meat.kind == "vegetable":
-        yield notice("stop", "curing-salt-vegetable", "No curing salt for vegetables.", _PRACTICE)
-    if is_heaped:
-        text = "No curing salt in a heap that is washed off: nobody knows how much stays in."
+    kind = judged.request.meat.kind
+    if kind == "fish":
+        text = "No curing salt for fish: salt alone, and cold."
+        yield notice("stop", "curing-salt-fish", text, _FISH_CURE)
+    if kind == "vegetable":
+        text = "No curing salt for vegetables: plain salt does it."
+        yield notice("stop", "curing-salt-vegetable", text, _PRACTICE)
+    if judged.request.heaped:
+        text = (
+            "No curing salt in a heap that is washed off: nobody knows how much stays in. A "
+            "measured, bagged dry cure may have it."
+        )
         yield notice("stop", "curing-salt-heaped", text, _PRACTICE)
     yield from _strength(cure)
     if cure.name == "celery":
-        yield from _celery(cure)
-    elif cure.nitrate_share > 0:
-        yield from _nitrate(cure, meat)
+        yield from _celery(cure, judged)
     yield notice(
         "caution",
         "curing-salt-handling",
@@ -89,85 +115,109 @@ def _strength(cure: Cure) -> Iterator[Notice]:
         )
 
 
-def _celery(cure: Cure) -> Iterator[Notice]:
-    if cure.nitrite_share is None:
+def _celery(cure: Cure, judged: Judged) -> Iterator[Notice]:
+    if cure.is_unknown:
         yield notice(
             "caution",
             "celery-unknown",
-            "Celery powder is a plant source of the same nitrite. Its label states no strength, so "
-            "nothing can be promised of it and no upper limit is proven: reckon it as uncured.",
+            "Celery powder is a plant source of the same nitrite. Its label states no strength of "
+            "nitrite, so nothing can be promised of it and no upper limit is proven: reckon it as "
+            f"uncured. {_no_1_instead(judged)}",
             _LABEL,
         )
     else:
         yield notice(
             "note",
             "celery",
-            "Celery powder is a plant source of the same nitrite; what is not nitrite in it is "
-            "counted as salt.",
+            "Celery powder is a plant source of the same nitrite. It is no salt: only what its "
+            "label says is counted.",
             _LABEL,
         )
 
 
-def _nitrate(cure: Cure, meat: Meat) -> Iterator[Notice]:
-    if meat.will_be == "bacon":
-        yield notice(
-            "stop", "nitrate-bacon", "No nitrate in bacon: take curing salt no. 1.", _PRACTICE
-        )
+def _no_1_instead(judged: Judged) -> str:
+    return (
+        f"Curing salt no. 1 sized to {judged.limits.usual.value:g} ppm does surely what this "
+        "cannot promise."
+    )
+
+
+def _nitrate_of(cure: Cure, judged: Judged) -> Iterator[Notice]:
+    if cure.nitrate_share == 0:
+        return
+    if judged.request.meat.will_be == "bacon":
+        text = "No nitrate in bacon: nitrite alone, as in curing salt no. 1."
+        yield notice("stop", "nitrate-bacon", text, judged.most_nitrate)
     if cure.name == "saltpetre":
         yield notice(
             "caution",
             "saltpetre",
             "Saltpetre is nitrate: bacteria and time must turn it into nitrite, and in a fridge "
-            "nobody can say how much. Curing salt no. 1 at "
-            f"{100 * NO_1_OF_ALL.value:g} % of meat and liquid together does the same surely.",
-            NO_1_OF_ALL,
+            f"nobody can say how much. {_no_1_instead(judged)}",
+            Source("potassium nitrate is no nitrite", Mark.DEFINED),
         )
-    else:
+    elif cure.name != "celery":
         yield notice(
             "caution",
             "nitrate-in-fridge-cure",
             "Its nitrate is for long dry curing. In a fridge cure that is cooked hot it does "
-            "nothing in time; take no. 1.",
+            "nothing in time; a curing salt without nitrate would do.",
             NITRATE_IN_CURE_2,
         )
 
 
-def counts(nitrite: Nitrite, limits: NitriteLimits) -> Iterator[Notice]:
+def _counts(judged: Judged) -> Iterator[Notice]:
     """Whether the nitrite is too much or too little."""
-    ppm = nitrite.governing_ppm
-    if ppm is None:
-        return
+    nitrite, limits = judged.nitrite, judged.limits
     if nitrite.verdict == "over":
-        by_needle = nitrite.needle_ppm is not None and nitrite.pickup_ppm is not None
-        how = " by needle and brine together" if by_needle and ppm != nitrite.even_ppm else ""
-        text = f"{ppm:.1f} ppm of nitrite would go in{how}; {nitrite.limit_ppm:g} is the most. "
-        yield notice("stop", "nitrite-over", f"{text}Ask for less.", limits.most)
-    if nitrite.verdict in ("low", "none"):
-        yield notice(
-            "caution",
-            "nitrite-low",
-            f"{ppm:.0f} ppm may be too little to cure or protect; "
-            f"{limits.enough.value:g} is enough.",
-            limits.enough,
+        ppm = nitrite.counts.governing
+        how = ""
+        if nitrite.needle_ppm is not None and ppm != nitrite.even_ppm and nitrite.pickup_ppm:
+            how = " by needle and brine together"
+        least = "at least " if any(cure.is_unknown for cure, _ in judged.cures) else ""
+        text = (
+            f"{least.capitalize()}{ppm:.1f} ppm of nitrite would go in{how}; "
+            f"{nitrite.limit_ppm:g} is the most. Take less curing salt; {limits.usual.value:g} ppm "
+            "is usual."
         )
+        yield notice("stop", "nitrite-over", text, limits.most)
+    if nitrite.verdict not in ("low", "none"):
+        return
+    if all(cure.name == "saltpetre" for cure, _ in judged.cures):
+        return
+    taken = nitrite.taken_up_ppm or 0.0
+    lifted = " until it is lifted" if judged.request.method == "strong-brine" else ""
+    text = (
+        f"{taken:.0f} ppm of nitrite{lifted} may be too little to cure or protect; "
+        f"{limits.enough.value:g} is enough. From about 40 the meat still turns pink; only the "
+        "longest keeping is denied."
+    )
+    yield notice("caution", "nitrite-low", text, limits.enough)
 
 
-def nitrate_count(nitrate: Nitrate) -> Iterator[Notice]:
-    """Whether the nitrate is too much."""
-    if nitrate.verdict == "over" and nitrate.limit_ppm is not None:
-        text = f"{nitrate.ppm:.0f} ppm of nitrate would go in; {nitrate.limit_ppm:.0f} is the most."
-        yield notice("stop", "nitrate-over", text, Source("limit on nitrate", Mark.MEMORY))
+def _nitrate_count(judged: Judged) -> Iterator[Notice]:
+    """Whether the nitrate is too much, in plain words when it is enormous."""
+    nitrate, most = judged.nitrate, judged.most_nitrate
+    if nitrate.verdict != "over":
+        return
+    if most.value == 0:
+        text = (
+            f"{nitrate.ppm:.0f} ppm of nitrate would go in, and none may be in this. Take a curing "
+            "salt that holds nitrite only."
+        )
+    else:
+        times = nitrate.ppm / most.value
+        said = f": {times:.0f} times as much" if times >= 2 else ""
+        text = (
+            f"{nitrate.ppm:.0f} ppm of nitrate would go in; {most.value:g} is the most{said}. "
+            "Take less of it, or none."
+        )
+    yield notice("stop", "nitrate-over", text, most)
 
 
-def scale(
-    division_g: float | None,
-    lines: Sequence[Line],
-    nitrite: Nitrite,
-    limits: NitriteLimits,
-    *,
-    has_water: bool,
-) -> Iterator[Notice]:
+def scale(judged: Judged, lines: Sequence[Line]) -> Iterator[Notice]:
     """What a scale that reads to so many grams leaves in doubt."""
+    division_g = judged.request.scale_division_g
     if division_g is None:
         return
     for line in lines:
@@ -175,7 +225,7 @@ def scale(
             continue
         doubt = division_g / line.grams
         if line.name == "curing-salt":
-            yield from _cure_scale(nitrite, limits, doubt, has_water=has_water)
+            yield from _cure_scale(judged, doubt)
         elif doubt > SCALE_DOUBT.value:
             yield notice(
                 "caution",
@@ -186,23 +236,26 @@ def scale(
             )
 
 
-def _cure_scale(
-    nitrite: Nitrite, limits: NitriteLimits, doubt: float, *, has_water: bool
-) -> Iterator[Notice]:
-    with_doubt = (nitrite.governing_ppm or 0.0) * (1.0 + doubt)
-    if nitrite.verdict != "over" and round(with_doubt, 1) > nitrite.limit_ppm:
-        yield notice(
-            "stop",
-            "scale-doubt-over",
-            f"With the doubt of this scale it could be {with_doubt:.0f} ppm of nitrite; "
-            f"{nitrite.limit_ppm:g} is the most. Use a finer scale or ask for less.",
-            limits.most,
-        )
+def _cure_scale(judged: Judged, doubt: float) -> Iterator[Notice]:
+    nitrite, nitrate = judged.nitrite, judged.nitrate
+    for what, verdict, ppm, most in (
+        ("nitrite", nitrite.verdict, nitrite.governing_ppm, judged.limits.most),
+        ("nitrate", nitrate.verdict, nitrate.ppm, judged.most_nitrate),
+    ):
+        with_doubt = (ppm or 0.0) * (1.0 + doubt)
+        if verdict not in ("over", "none") and round(with_doubt, 1) > most.value:
+            yield notice(
+                "stop",
+                "scale-doubt-over",
+                f"With the doubt of this scale it could be {with_doubt:.0f} ppm of {what}; "
+                f"{most.value:g} is the most. Use a finer scale or ask for less.",
+                most,
+            )
     if doubt > SCALE_DOUBT.value:
         solution = (
             " Or dissolve 10 g of curing salt in 90 g of the water, the same day, and weigh ten "
             "times as much of that; its water comes off the water."
-            if has_water
+            if judged.mix.water > 0
             else ""
         )
         yield notice(

@@ -16,7 +16,7 @@ from pantry_core.salt.request import SaltRequest
 from pantry_core.salt.shells import Vector
 from pantry_core.salt.travel import followed
 
-NOT_INTACT = "not intact any more: 68 °C inside"
+NOT_INTACT = "not intact any more: hotter inside, never rare"
 RINGS, SAMPLES, BAND_SAMPLES = 14, 44, 20
 
 

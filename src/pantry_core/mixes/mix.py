@@ -72,7 +72,7 @@ def mixed(request: WeighRequest) -> Mix:
     Source: mass balance (derived). With p the asked-for share of nitrite, n and k the shares of
     nitrite and nitrate in the curing salt, an even brine takes
     cure · n = p · (meat + water + all salt + sugar + what else is in the pickle + cure · (n + k));
-    a dry cure and a needle alone cure · n = p · meat.
+    a dry cure, ground meat and a needle alone cure · n = p · meat.
     """
     if request.method == "strong-brine":
         return _strong(request)
@@ -80,14 +80,15 @@ def mixed(request: WeighRequest) -> Mix:
     basis_g = meat_g + water_g
     if request.is_needle_alone:
         basis_g = meat_g * (1.0 + request.injection_share)
-    salt = request.target_salt_pct / 100.0 * basis_g
+    salt = request.target_salt_pct / 100.0 * basis_g - request.meat.own_salt_g
     if request.heaped:
         salt = HEAP_SHARE.value * meat_g
     sugar = request.sugar_pct / 100.0 * basis_g
     counted_g = meat_g
-    if request.is_brine:
+    is_spread = request.is_brine and request.meat.form != "ground"
+    if is_spread:
         counted_g = basis_g + salt + sugar + _saltless(request.sauces)
-    curing = _curing_salt(request.cure, counted_g, grows=request.is_brine)
+    curing = _curing_salt(request.cure, counted_g, grows=is_spread)
     return _complete(request, water_g, salt, sugar, curing)
 
 
@@ -98,10 +99,11 @@ def _strong(request: WeighRequest) -> Mix:
     cure_share = unsalted = 0.0
     if cure is not None and cure.sizing_share:
         cure_share = cure.ingoing_ppm * 1e-6 / cure.sizing_share
-        unsalted = (cure.nitrite_share or 0.0) + cure.nitrate_share
-    room = 1.0 - strength - sugar_share - cure_share * unsalted
+        unsalted = 1.0 - cure.salt_share
+    is_spread = request.meat.form != "ground"
+    room = 1.0 - strength - sugar_share - (cure_share * unsalted if is_spread else 0.0)
     pickle = (water_g + _saltless(request.sauces) + cure_share * unsalted * meat_g) / room
-    curing = cure_share * (meat_g + pickle)
+    curing = cure_share * (meat_g + (pickle if is_spread else 0.0))
     return _complete(request, water_g, strength * pickle, sugar_share * pickle, curing)
 
 
@@ -110,7 +112,7 @@ def _curing_salt(cure: Cure | None, counted_g: float, *, grows: bool) -> float:
     if cure is None or not cure.sizing_share:
         return 0.0
     asked = cure.ingoing_ppm * 1e-6
-    unsalted = (cure.nitrite_share or 0.0) + cure.nitrate_share if grows else 0.0
+    unsalted = 1.0 - cure.salt_share if grows else 0.0
     return asked * counted_g / (cure.sizing_share - asked * unsalted)
 
 

@@ -1,5 +1,6 @@
 """Counting nitrite, and judging the count."""
 
+from dataclasses import dataclass
 from typing import Literal
 
 from pantry_core.errors import within
@@ -10,6 +11,32 @@ from pantry_core.rules.profiles import NitriteCase, NitriteLimits
 Verdict = Literal["none", "unknown", "low", "ok", "over"]
 
 PPM = 1e6
+
+
+@dataclass(frozen=True, slots=True)
+class Counts:
+    """Ingoing by each count, None where one does not apply [mg/kg]."""
+
+    even: float | None = None
+    pickup: float | None = None
+    needle: float | None = None
+    dry: float | None = None
+
+    @property
+    def governing(self) -> float:
+        """The count that is held against the limit.
+
+        With needle and cover each count must be within: the needle's and pick-up's sum as well.
+        """
+        together = self.needle
+        if together is not None and self.pickup is not None:
+            together += self.pickup
+        return max(each for each in (self.even, together, self.dry) if each is not None)
+
+    @property
+    def least(self) -> float:
+        """The count by which too little is judged: even, the needle's without a cover, or dry."""
+        return next(each for each in (self.even, self.needle, self.dry) if each is not None)
 
 
 def even_ppm(nitrite_g: float, meat_g: float, pickle_g: float) -> float:

@@ -1,7 +1,7 @@
 """When the piece of a weigh-out is ready, by the model of the salt."""
 
 from pantry_core.errors import OutOfRange
-from pantry_core.mixes.mix import Mix
+from pantry_core.mixes.mix import Mix, mixed
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Ready
 from pantry_core.rules.constants import SATURATION
@@ -39,6 +39,14 @@ def readiness(request: WeighRequest, mix: Mix) -> Ready | None:
     return Ready(ready.days, even.days, ready.days_low, ready.days_high)
 
 
+def wait_of(request: WeighRequest) -> Ready | None:
+    """How long the piece of a request takes, whatever the raw clock says.
+
+    Parameters, errors and source as in `readiness`.
+    """
+    return readiness(request, mixed(request))
+
+
 def stages(request: WeighRequest, mix: Mix, hours: float, lift_h: float | None) -> list[Stage]:
     """The mix as stages of the salt's way, so many hours long in all, resting after the lift."""
     in_h = min(hours, lift_h) if lift_h else hours
@@ -70,7 +78,7 @@ def even_pct(request: WeighRequest, mix: Mix) -> float:
     if request.method == "injection":
         swollen_g += _needle_part(request, mix) * mix.liquid_water
     outside_g = 0.0 if request.is_needle_alone else mix.liquid_water - (swollen_g - water_g)
-    concentration = mix.salt / (outside_g + swollen_g)
+    concentration = (mix.salt + request.meat.own_salt_g) / (outside_g + swollen_g)
     if request.heaped:
         concentration = min(concentration, SATURATED_G_G)
     return 100.0 * concentration * swollen_g / meat_g
@@ -87,10 +95,13 @@ def _lifted(request: WeighRequest, mix: Mix, share: float) -> Ready | None:
     bath = even_pct = None
     if not request.heaped:
         bath = mix.liquid_water / water_in_meat_g
-        even_pct = 100.0 * mix.salt / (mix.liquid_water + water_in_meat_g) * meat.water_g_g
+        all_salt_g = mix.salt + meat.own_salt_g
+        even_pct = 100.0 * all_salt_g / (mix.liquid_water + water_in_meat_g) * meat.water_g_g
 
     def found(least: float) -> LiftWait | None:
-        fraction = lift_fraction(meat, request.target_salt_pct, even_pct)
+        own = meat.own_salt_pct
+        rest_pct = None if even_pct is None else even_pct - own
+        fraction = lift_fraction(meat, request.target_salt_pct - own, rest_pct)
         return lift_wait(meat, bath, fraction, least, request.temperature_c)
 
     ready, even = found(share), found(EVEN.value)

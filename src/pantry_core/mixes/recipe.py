@@ -3,13 +3,23 @@
 from difflib import get_close_matches
 from typing import Annotated, Literal
 
-from pydantic import Field, ValidationInfo, field_validator
+from pydantic import Field, ValidationInfo, field_validator, model_validator
 
 from pantry_core.document import Document, wrong
 from pantry_core.measures.units import RECIPE_GRAMS, RECIPE_ML, RecipeUnit
 from pantry_core.meat import Meat
 from pantry_core.mixes.mix import Mix
-from pantry_core.mixes.request import Cure, InjectionShare, Method, Percent, Sauce
+from pantry_core.mixes.request import (
+    Cure,
+    Days,
+    InjectionShare,
+    Method,
+    Percent,
+    Sauce,
+    Treatments,
+    storage_is_the_meats,
+)
+from pantry_core.rules.cures import CURE_KEYS, CureName
 from pantry_core.rules.ingredients import INGREDIENTS, Ingredient, Role
 from pantry_core.rules.profiles import ProfileName
 
@@ -50,11 +60,14 @@ class RecipeLine(Document):
     @classmethod
     def _has_such_a_label(cls, given: float | None, info: ValidationInfo) -> float | None:
         name = info.data.get("name")
-        roles: tuple[Role, ...] = ("sauce",) if info.field_name == "salt_pct" else ("cure",)
+        is_salt = info.field_name == "salt_pct"
+        roles: tuple[Role, ...] = ("sauce",) if is_salt else ("cure",)
+        is_salt_of_celery = is_salt and name == "celery-powder"
         if given is not None and name and INGREDIENTS[name].role not in roles:
-            what = "sauces" if "sauce" in roles else "curing salts"
-            raise wrong("label", f"only {what} have a label like this; {name} is none")
-        if given is None and name == "other-sauce" and info.field_name == "salt_pct":
+            what = "sauces and celery powder" if is_salt else "curing salts"
+            if not is_salt_of_celery:
+                raise wrong("label", f"only {what} have a label like this; {name} is none")
+        if given is None and is_salt and name and INGREDIENTS[name].needs_label:
             raise wrong("label", "how salty is it? give its salt_pct from the label")
         return given
 
@@ -87,7 +100,22 @@ class RecipeLine(Document):
             ingoing_ppm=0.0,
             nitrite_pct=self.nitrite_pct,
             nitrate_pct=self.nitrate_pct,
+            salt_pct=self.salt_pct,
         )
+
+
+class Packet(Document):
+    """The curing salt that the cook has, with what its label says of it [%]."""
+
+    name: CureName
+    nitrite_pct: Percent | None = None
+    nitrate_pct: Percent | None = None
+
+    @field_validator("name", mode="before")
+    @classmethod
+    def _by_either_name(cls, name: object) -> object:
+        """The name of the curing salt itself, or that of its line in a recipe."""
+        return next((cure for cure, key in CURE_KEYS.items() if key == name), name)
 
 
 class CheckRequest(Document):
@@ -97,14 +125,18 @@ class CheckRequest(Document):
     profile: ProfileName
     meat: Meat
     method: Method
-    days: Annotated[float, Field(gt=0, le=365)] | None = None
+    days: Days | None = None
+    treatment: Treatments = ()
     used_share: Annotated[float, Field(gt=0, le=1)] = 1.0
     injection_share: InjectionShare = 0.10
     cover: bool = True
     heaped: bool = False
+    packet: Packet | None = None
     lines: Annotated[
         tuple[RecipeLine, ...], Field(strict=False, min_length=1, max_length=MOST_LINES)
     ]
+
+    _storage = model_validator(mode="before")(storage_is_the_meats)
 
     @field_validator("heaped")
     @classmethod

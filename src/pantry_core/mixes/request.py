@@ -2,10 +2,10 @@
 
 from typing import Annotated, Literal
 
-from pydantic import Field, ValidationInfo, field_validator
+from pydantic import Field, ValidationInfo, field_validator, model_validator
 
 from pantry_core.document import Document, wrong
-from pantry_core.meat import Meat
+from pantry_core.meat import Meat, Treatment
 from pantry_core.rules.cures import CURING_SALTS, CureName
 from pantry_core.rules.ingredients import INGREDIENTS, SAUCES
 from pantry_core.rules.profiles import ProfileName
@@ -19,9 +19,24 @@ MOST_INJECTION_SHARE = 0.3
 MOST_SAUCES = 30
 LEAST_ROOM = 0.05
 """A curing salt may be a twentieth of all at the most by what is not salt in it [g/g]."""
+MOST_CELERY = 0.5
+"""Celery powder, which is no salt, may be half of all at the most [g/g]."""
+MOST_OF_PICKLE = 0.95
+"""Salt, sugar and curing salt may be so much of a pickle at the most [g/g]."""
 
 Percent = Annotated[float, Field(ge=0, le=100)]
 InjectionShare = Annotated[float, Field(ge=0, le=MOST_INJECTION_SHARE)]
+MOST_DAYS = 365.0
+Days = Annotated[float, Field(gt=0, le=MOST_DAYS)]
+Treatments = Annotated[tuple[Treatment, ...], Field(strict=False, max_length=6)]
+
+
+def storage_is_the_meats(raw: object) -> object:
+    """A document whose `storage` stands beside the meat, with it in the meat."""
+    if not isinstance(raw, dict) or "storage" not in raw or not isinstance(raw.get("meat"), dict):
+        return raw
+    rest = {name: value for name, value in raw.items() if name != "storage"}
+    return rest | {"meat": {"storage": raw["storage"], **raw["meat"]}}
 
 
 class Cure(Document):
@@ -31,6 +46,19 @@ class Cure(Document):
     ingoing_ppm: Annotated[float, Field(ge=0, le=10_000)] = 150.0
     nitrite_pct: Percent | None = None
     nitrate_pct: Percent | None = None
+    salt_pct: Percent | None = None
+
+    @field_validator("salt_pct")
+    @classmethod
+    def _salt_of_celery(cls, salt_pct: float | None, info: ValidationInfo) -> float | None:
+        if salt_pct is None:
+            return None
+        if info.data.get("name", "celery") != "celery":
+            raise wrong("fixed", "only celery powder has a salt of its own; leave this out")
+        others = (info.data.get("nitrite_pct") or 0.0) + (info.data.get("nitrate_pct") or 0.0)
+        if others + salt_pct > 100.0:
+            raise wrong("over_all", "nitrite, nitrate and salt are more than all of it")
+        return salt_pct
 
     @field_validator("nitrite_pct", "nitrate_pct")
     @classmethod
@@ -50,8 +78,10 @@ class Cure(Document):
         if nitrite_pct + (nitrate_pct or 0.0) > 100.0:
             raise wrong("over_all", "nitrite and nitrate are more than all of it; give percent")
         asked = info.data.get("ingoing_ppm", 0.0) * 1e-6
-        unsalted_pct = nitrite_pct + (nitrate_pct or 0.0)
-        if nitrite_pct and LEAST_ROOM * nitrite_pct <= asked * unsalted_pct:
+        is_celery = info.data.get("name") == "celery"
+        unsalted_pct = 100.0 if is_celery else nitrite_pct + (nitrate_pct or 0.0)
+        room = MOST_CELERY if is_celery else LEAST_ROOM
+        if nitrite_pct and room * nitrite_pct <= asked * unsalted_pct:
             raise wrong("out_of_reach", "so weak a salt cannot bring so much; ask for less nitrite")
         return nitrate_pct
 
@@ -76,8 +106,18 @@ class Cure(Document):
 
     @property
     def salt_share(self) -> float:
-        """Sodium chloride in parts of it: all that is neither nitrite nor nitrate [g/g]."""
+        """Sodium chloride in parts of it: all that is neither nitrite nor nitrate [g/g].
+
+        Celery powder is no salt, but for what its label says.
+        """
+        if self.name == "celery":
+            return (self.salt_pct or 0.0) / 100.0
         return 1.0 - (self.nitrite_share or 0.0) - self.nitrate_share
+
+    @property
+    def is_unknown(self) -> bool:
+        """Whether nobody can say how much nitrite it brings."""
+        return self.nitrite_share is None
 
 
 class Sauce(Document):
@@ -128,6 +168,10 @@ class WeighRequest(Document):
     sauces: Annotated[tuple[Sauce, ...], Field(strict=False, max_length=MOST_SAUCES)] = ()
     scale_division_g: Annotated[float, Field(gt=0, le=1000)] | None = None
     temperature_c: Annotated[float, Field(ge=-5, le=60)] = 4.0
+    days: Days | None = None
+    treatment: Treatments = ()
+
+    _storage = model_validator(mode="before")(storage_is_the_meats)
 
     @field_validator("water_g")
     @classmethod
@@ -148,6 +192,17 @@ class WeighRequest(Document):
         if strength_pct + info.data.get("sugar_pct", 0.0) > 90.0:
             raise wrong("no_room", "salt and sugar leave no room for the water; 8 to 20 would do")
         return strength_pct
+
+    @field_validator("cure")
+    @classmethod
+    def _leaves_room(cls, cure: Cure | None, info: ValidationInfo) -> Cure | None:
+        if cure is None or not cure.sizing_share or info.data.get("method") != "strong-brine":
+            return cure
+        solids = ((info.data.get("brine_salt_pct") or 0.0) + info.data.get("sugar_pct", 0.0)) / 100
+        by_cure = cure.ingoing_ppm * 1e-6 / cure.sizing_share * (1.0 - cure.salt_share)
+        if solids + by_cure > MOST_OF_PICKLE:
+            raise wrong("no_room", "salt, sugar and curing salt leave no room for the water")
+        return cure
 
     @field_validator("heaped")
     @classmethod
@@ -176,12 +231,33 @@ class WeighRequest(Document):
 
     @property
     def is_brine(self) -> bool:
-        """Whether the piece lies in a liquid that is made for it."""
+        """Whether the piece lies in a liquid that is made for it.
+
+        Oil, herbs and salt are no liquid but a paste, reckoned as a dry cure.
+        """
         if self.method == "marinade":
-            return self.water_g is not None or bool(self.sauces)
+            return self.water_g is not None or any(each.water_g > 0 for each in self.sauces)
         return self.method in ("even-brine", "strong-brine") or (
             self.method == "injection" and self.cover
         )
+
+    @property
+    def is_wet(self) -> bool:
+        """Whether there is a pickle, in which it lies or which goes in by needle."""
+        return self.is_brine or self.is_needle_alone
+
+    @property
+    def needle(self) -> float | None:
+        """The share that goes in by needle, None without one [g/g]."""
+        return self.injection_share if self.method == "injection" else None
+
+    @property
+    def treatments(self) -> frozenset[Treatment]:
+        """All that was done to it: a needle, and meat sold ready-salted, count as injected."""
+        done: set[Treatment] = set(self.treatment)
+        if self.method == "injection" or self.meat.sodium_mg is not None:
+            done.add("injected")
+        return frozenset(done)
 
     @property
     def is_lifted(self) -> bool:

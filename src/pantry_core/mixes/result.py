@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from typing import Literal
 
-from pantry_core.mixes.nitrite import Verdict
+from pantry_core.mixes.nitrite import Counts, Verdict
 from pantry_core.notice import Notice
 
 
@@ -36,7 +36,11 @@ class Salt:
 
 @dataclass(frozen=True, slots=True)
 class Nitrite:
-    """Ingoing sodium nitrite by each count that applies, and its limit [mg/kg]."""
+    """Ingoing sodium nitrite by each count that applies, and its limit [mg/kg].
+
+    `taken_up_ppm` is what a timed brine has brought in when the piece is lifted, of anything else
+    all of it. Where the verdict is unknown the counts are what is known: more than that goes in.
+    """
 
     even_ppm: float | None
     pickup_ppm: float | None
@@ -44,25 +48,22 @@ class Nitrite:
     dry_ppm: float | None
     limit_ppm: float
     verdict: Verdict
+    taken_up_ppm: float | None = None
+
+    @property
+    def counts(self) -> Counts:
+        """Its counts."""
+        return Counts(self.even_ppm, self.pickup_ppm, self.needle_ppm, self.dry_ppm)
 
     @property
     def governing_ppm(self) -> float | None:
-        """The count that is held against the limit, None where the strength is unknown [mg/kg].
-
-        With needle and cover each count must be within: the needle's and pick-up's sum as well.
-        """
-        if self.verdict == "unknown":
-            return None
-        needle = self.needle_ppm
-        if needle is not None and self.pickup_ppm is not None:
-            needle += self.pickup_ppm
-        counts = [each for each in (self.even_ppm, needle, self.dry_ppm) if each is not None]
-        return max(counts, default=None)
+        """The count that is held against the limit, None where a strength is unknown [mg/kg]."""
+        return None if self.verdict == "unknown" else self.counts.governing
 
 
 @dataclass(frozen=True, slots=True)
 class Nitrate:
-    """Ingoing nitrate and its limit, where there is one [mg/kg]."""
+    """Ingoing nitrate by the count that governs, and its limit, 0 where none may be in [mg/kg]."""
 
     ppm: float
     limit_ppm: float | None
@@ -92,6 +93,7 @@ class WeighOut:
     needle_g: float | None
     ready: Ready | None
     notices: tuple[Notice, ...]
+    inside_c: float | None = None
     format: Literal["pantry-clock/1"] = "pantry-clock/1"
 
     def grams(self, name: str) -> float:

@@ -9,19 +9,12 @@ from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.mixes.weigh import weigh
 from pantry_core.notice import Notice, notice
-from pantry_core.rules.cures import CureName
+from pantry_core.rules.cures import CURE_KEYS
 from pantry_core.rules.rule import Mark, Rule, Source
 
 TOLERANCE = Rule("weighing-tolerance", 0.02, "g/g", "near enough at the scale", Mark.PRACTICE)
 MOST_STEPS = 6
 """Times that the water is put right for one line after another."""
-CURE_KEYS: dict[CureName, str] = {
-    "cure-1": "curing-salt-1",
-    "cure-2": "curing-salt-2",
-    "nitrite-salt": "nitrite-salt",
-    "saltpetre": "saltpetre",
-    "celery": "celery-powder",
-}
 _BALANCE = Source("mass balance", Mark.DERIVED)
 
 
@@ -185,6 +178,7 @@ def _recipe(request: WeighRequest, weighed: Mapping[str, float]) -> CheckRequest
                 "name": CURE_KEYS[cure.name], "amount": grams, "unit": "g",
                 "nitrite_pct": cure.nitrite_pct if own_label else None,
                 "nitrate_pct": cure.nitrate_pct if own_label else None,
+                "salt_pct": cure.salt_pct,
             }  # fmt: skip
         if name in sauces:
             known = {"name": name, "salt_pct": sauces[name].salt_pct}
@@ -199,6 +193,8 @@ def _recipe(request: WeighRequest, weighed: Mapping[str, float]) -> CheckRequest
             "cover": request.cover,
             "heaped": request.heaped,
             "injection_share": request.injection_share,
+            "days": request.days,
+            "treatment": request.treatment,
             "lines": [line(name, grams) for name, grams in weighed.items()],
         }
     )

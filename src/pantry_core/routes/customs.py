@@ -1,8 +1,9 @@
 """Where cooks disagree in the handling: each choice, and what each side gives up."""
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Final, Literal
 
+from pantry_core.meat import Kind, Treatment
 from pantry_core.rules.rule import Mark, Rule
 
 CustomName = Literal[
@@ -15,6 +16,9 @@ CustomName = Literal[
     "vegetables",
     "pressing",
     "fish",
+    "storage",
+    "game",
+    "opened",
 ]
 
 SOAK_H = Rule("soak-after-cure", 2.0, "h", "a soak in fresh water", Mark.PRACTICE)
@@ -25,6 +29,10 @@ DRY_SURFACE_H = Rule("dry-the-surface", 12.0, "h", "uncovered, before smoke", Ma
 COOK_SPREAD = Rule("cook-spread", 0.2, "g/g", "how much longer a piece may take", Mark.PRACTICE)
 KEEP_WARM_H = Rule("keep-warm", 1.0, "h", "held at 60 °C or above", Mark.PRACTICE)
 COLD_CHILL_H = Rule("chill-cold-stirred", 2.0, "h", "a brine stirred cold", Mark.PRACTICE)
+
+
+RAISED: Final[tuple[Kind, ...]] = ("pork", "beef", "lamb", "game", "poultry", "fish")
+ALL_KINDS: Final[tuple[Kind, ...]] = (*RAISED, "vegetable")
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,11 +46,16 @@ class Choice:
 
 @dataclass(frozen=True, slots=True)
 class Custom:
-    """A disagreement with its sides, the usual one first."""
+    """A disagreement with its sides, the usual one first, and the kinds that it is about."""
 
     id: CustomName
     name: str
     choices: tuple[Choice, ...]
+    kinds: tuple[Kind, ...] = RAISED
+
+    def is_about(self, kind: Kind) -> bool:
+        """Whether it concerns a piece of this kind."""
+        return kind in self.kinds
 
 
 CUSTOMS: tuple[Custom, ...] = (
@@ -50,7 +63,7 @@ CUSTOMS: tuple[Custom, ...] = (
         Choice("boiled", "boiled", "It gives up time: it must be chilled before the meat goes in."),
         Choice("stirred", "stirred cold", "It gives up the spices' strength, and it must be "
                "stirred until nothing crunches."),
-    )),
+    ), ALL_KINDS),
     Custom("after_cure", "After the cure", (
         Choice("rinse", "rinsed", "It gives up the chance to take some salt back out."),
         Choice("soak", "soaked", "It gives up salt and some cure at the rim, and two hours."),
@@ -90,6 +103,26 @@ CUSTOMS: tuple[Custom, ...] = (
                "freezer at −18 does not do."),
         Choice("raw-safe", "raw, bought frozen so or exempt", "It gives up the choice of fish: "
                "the seller says so, or it is a farmed kind that is exempt."),
+    ), ("fish",)),
+    Custom("storage", "Smoked fish is", (
+        Choice("meal", "eaten at the same meal", "It gives up keeping."),
+        Choice("air", "kept, loosely wrapped", "It gives up a mild cure: 2.5 % of salt in its "
+               "water, and half an hour at 63 °C."),
+        Choice("vacuum", "kept, vacuum-packed", "It gives up a mild cure: 3.5 % of salt in its "
+               "water, and half an hour at 63 °C."),
+    ), ("fish",)),
+    Custom("game", "Game is", (
+        Choice("farmed", "farmed", "It gives up nothing: it is cooked as beef is."),
+        Choice("deer", "wild deer", "It gives up pink slices: 71 °C inside."),
+        Choice("other", "other wild game", "It gives up pink slices: 74 °C inside."),
+    ), ("game",)),
+    Custom("opened", "The piece is", (
+        Choice("intact", "left as it grew", "It gives up nothing."),
+        Choice("pricked", "pricked, bladed or sold basted", "It gives up pink slices: what was "
+               "outside is inside now, 68 °C."),
+        Choice("rolled", "rolled and tied", "It gives up pink slices: what was outside is inside "
+               "now, 68 °C."),
+        Choice("stuffed", "stuffed", "It gives up pink slices: 74 °C in the stuffing."),
     )),
 )  # fmt: skip
 
@@ -107,6 +140,24 @@ class Customs:
     vegetables: str = "none"
     pressing: str = "none"
     fish: str = "cooked"
+    storage: str = "meal"
+    game: str = "farmed"
+    opened: str = "intact"
+
+    @property
+    def treatment(self) -> tuple[Treatment, ...]:
+        """What was done to the piece, as `weigh` has it."""
+        return _TREATMENTS.get(self.opened, ())
+
+    @property
+    def wild(self) -> Literal["deer", "other"] | None:
+        """Whether it is wild game, as `weigh` has it."""
+        return _WILD.get(self.game)
+
+    @property
+    def kept(self) -> Literal["meal", "air", "vacuum"]:
+        """How smoked fish is kept, as `weigh` has it."""
+        return _STORAGE.get(self.storage, "meal")
 
     @property
     def is_raw(self) -> bool:
@@ -118,5 +169,11 @@ class Customs:
         chosen = getattr(self, custom.id)
         return next((each for each in custom.choices if each.id == chosen), custom.choices[0])
 
+
+_TREATMENTS: Final[dict[str, tuple[Treatment, ...]]] = {
+    "pricked": ("pricked",), "rolled": ("rolled",), "stuffed": ("stuffed",),
+}  # fmt: skip
+_WILD: Final[dict[str, Literal["deer", "other"]]] = {"deer": "deer", "other": "other"}
+_STORAGE: Final[dict[str, Literal["meal", "air", "vacuum"]]] = {"air": "air", "vacuum": "vacuum"}
 
 USUAL = Customs()

@@ -3,20 +3,15 @@
 from dataclasses import dataclass
 from typing import Literal
 
-from pantry_core.meat import Kind, Shape
+from pantry_core.meat import Kind, Shape, Species
 from pantry_core.rules.constants import (
     WATER_IN_BELLY,
     WATER_IN_DUCK,
+    WATER_IN_MACKEREL,
     WATER_IN_SALMON,
     WATER_IN_WHITE_FISH,
 )
-from pantry_core.rules.rule import Mark, Rule
-
-WHOLE_CUT = Rule("inside-whole", 63.0, "°C", "USDA safe temperatures, 3 min rest", Mark.MEMORY)
-POULTRY = Rule("inside-poultry", 74.0, "°C", "USDA safe temperatures", Mark.MEMORY)
-FISH = Rule("inside-fish", 63.0, "°C", "FDA Food Code 3-401.11", Mark.MEMORY)
-TENDER = Rule("inside-tender", 93.0, "°C", "simmered until tender", Mark.PRACTICE)
-
+from pantry_core.rules.rule import Rule
 
 PROPORTIONS: dict[Shape, float] = {"slab": 6.0, "cylinder": 1.6, "ball": 0.52}
 """Volume over the cube of the thickest part, for cuts that say nothing else (common practice)."""
@@ -24,7 +19,11 @@ PROPORTIONS: dict[Shape, float] = {"slab": 6.0, "cylinder": 1.6, "ball": 0.52}
 
 @dataclass(frozen=True, slots=True)
 class Stage:
-    """One stage of cooking: place, hours = hours + hours_per_kg · kg, hands at its beginning."""
+    """One stage of cooking: place, hours = hours + hours_per_kg · kg, hands at its beginning.
+
+    In the smoker `air_c` is its air at the coolest [°C], and `to_54_c` the part of the stage in
+    which the heart is between 10 and 54 °C (common practice).
+    """
 
     id: str
     title: str
@@ -33,13 +32,16 @@ class Stage:
     hours_per_kg: float
     hands_min: float
     how: str
+    air_c: float | None = None
+    to_54_c: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
 class Cut:
     """A cut: its kind and shape, shares [g/g], closed faces, and how it is cooked through.
 
-    `proportion` is its volume over the cube of its thickest part, where its shape does not tell.
+    `proportion` is its volume over the cube of its thickest part, where its shape does not tell;
+    `is_tender`: done when a skewer slides in, which its temperature only hints at.
     """
 
     id: str
@@ -48,12 +50,13 @@ class Cut:
     shape: Shape
     bone_share: float
     stages: tuple[Stage, ...]
-    inside: Rule | None
     closed_faces: int = 0
     water: Rule | None = None
     will_be: Literal["bacon"] | None = None
     proportion: float | None = None
     is_scored: bool = False
+    is_tender: bool = False
+    species: Species | None = None
 
     @property
     def volume_over_cube(self) -> float:
@@ -79,13 +82,16 @@ _BIRD = _roast(0.5, 0.75, "Skin side up, oven at 190 °C; the probe goes into th
 _SLOW = _roast(2.5, 0.25, "Low at 150 °C, then hot at the end for the skin.")
 SMOKED = (
     Stage("smoke-low", "Smoke, low", "smoker", 1.0, 0.25, 20,
-          "Onto the racks, smoke at 50 to 60 °C."),
+          "Onto the racks, smoke at 50 to 60 °C.", 50.0, 1.0),
     Stage("smoke-hot", "Smoke, hotter", "smoker", 1.0, 0.5, 10,
-          "Up to 110 °C; through 10 to 54 °C within 6 h in all."),
+          "Up to 110 °C; through 10 to 54 °C within 6 h in all.", 110.0, 0.5),
 )  # fmt: skip
 """How a piece is hot-smoked, whatever its cut."""
 VEGETABLES = Stage(
     "vegetables", "Vegetables into the pot", "hob", 0.75, 0.0, 15, "Roots first, greens last."
+)
+_BRAISE = Stage(
+    "braise", "Braise", "oven", 1.5, 0.0, 20, "Brown it, half cover it with liquid, lid on, 150 °C."
 )
 _BAKE = _roast(0.5, 0.1, "Oven at 180 °C.")
 
@@ -93,42 +99,47 @@ CUTS: dict[str, Cut] = {
     cut.id: cut
     for cut in (
         Cut("gammon-boned", "pork", "Gammon or leg, boned", "cylinder", 0.0,
-            (_GENTLE, _GLAZE), WHOLE_CUT),
+            (_GENTLE, _GLAZE)),
         Cut("gammon-flat", "pork", "Gammon or leg, opened flat", "slab", 0.0,
-            (_GENTLE, _GLAZE), WHOLE_CUT, proportion=20.0),
+            (_GENTLE, _GLAZE), proportion=20.0),
         Cut("gammon-bone", "pork", "Gammon or leg, bone in", "cylinder", 0.16,
-            (_GENTLE, _GLAZE), WHOLE_CUT, closed_faces=1, is_scored=True),
-        Cut("pork-loin", "pork", "Loin, boned", "cylinder", 0.0, (_PINK,), WHOLE_CUT),
-        Cut("pork-shoulder", "pork", "Shoulder, boned", "slab", 0.0, (_SLOW,),
-            WHOLE_CUT, proportion=8.0),
+            (_GENTLE, _GLAZE), closed_faces=1, is_scored=True),
+        Cut("pork-loin", "pork", "Loin, boned", "cylinder", 0.0, (_PINK,)),
+        Cut("pork-shoulder", "pork", "Shoulder, boned", "slab", 0.0, (_SLOW,), proportion=8.0),
         Cut("belly-skinless", "pork", "Belly for bacon, skin off", "slab", 0.0, (_SLOW,),
-            WHOLE_CUT, water=WATER_IN_BELLY, will_be="bacon", proportion=30.0),
+            water=WATER_IN_BELLY, will_be="bacon", proportion=30.0),
         Cut("belly-skin", "pork", "Belly for bacon, skin on", "slab", 0.0, (_SLOW,),
-            WHOLE_CUT, closed_faces=1, water=WATER_IN_BELLY, will_be="bacon", proportion=30.0,
+            closed_faces=1, water=WATER_IN_BELLY, will_be="bacon", proportion=30.0,
             is_scored=True),
-        Cut("brisket", "beef", "Brisket", "slab", 0.0, (_TENDER,), TENDER, proportion=20.0),
-        Cut("silverside", "beef", "Silverside or round", "cylinder", 0.0, (_TENDER,), TENDER),
-        Cut("beef-rib", "beef", "Rib, bone in", "slab", 0.2, (_PINK,), WHOLE_CUT),
+        Cut("brisket", "beef", "Brisket", "slab", 0.0, (_TENDER,), proportion=20.0,
+            is_tender=True),
+        Cut("silverside", "beef", "Silverside or round", "cylinder", 0.0, (_TENDER,),
+            is_tender=True),
+        Cut("beef-rib", "beef", "Rib, bone in", "slab", 0.2, (_PINK,)),
         Cut("lamb-leg", "lamb", "Leg of lamb or goat, boned", "slab", 0.0, (_PINK,),
-            WHOLE_CUT, proportion=8.0),
+            proportion=8.0),
         Cut("lamb-leg-bone", "lamb", "Leg of lamb or goat, bone in", "cylinder", 0.2,
-            (_PINK,), WHOLE_CUT),
-        Cut("venison", "game", "Venison haunch, boned", "cylinder", 0.0, (_PINK,), WHOLE_CUT),
-        Cut("chicken", "poultry", "Chicken, whole", "slab", 0.3, (_BIRD,), POULTRY,
+            (_PINK,)),
+        Cut("venison", "game", "Venison haunch, boned", "cylinder", 0.0, (_PINK,)),
+        Cut("rabbit", "game", "Rabbit, in pieces", "slab", 0.25, (_BRAISE,), species="rabbit",
+            is_tender=True),
+        Cut("chicken", "poultry", "Chicken, whole", "slab", 0.3, (_BIRD,),
             closed_faces=1),
-        Cut("chicken-breast", "poultry", "Chicken breast", "slab", 0.0, (_BAKE,), POULTRY),
-        Cut("duck", "poultry", "Duck, whole", "slab", 0.3, (_BIRD,), POULTRY, closed_faces=1,
+        Cut("chicken-breast", "poultry", "Chicken breast", "slab", 0.0, (_BAKE,)),
+        Cut("duck", "poultry", "Duck, whole", "slab", 0.3, (_BIRD,), closed_faces=1,
             water=WATER_IN_DUCK, is_scored=True),
-        Cut("turkey-crown", "poultry", "Turkey crown", "slab", 0.15, (_BIRD,), POULTRY,
+        Cut("turkey-crown", "poultry", "Turkey crown", "slab", 0.15, (_BIRD,),
             closed_faces=1),
-        Cut("salmon-side", "fish", "Side of salmon, skin on", "slab", 0.0, (_BAKE,), FISH,
+        Cut("salmon-side", "fish", "Side of salmon, skin on", "slab", 0.0, (_BAKE,),
             closed_faces=1, water=WATER_IN_SALMON, proportion=25.0),
-        Cut("white-fillet", "fish", "White fish fillet", "slab", 0.0, (_BAKE,), FISH,
+        Cut("white-fillet", "fish", "White fish fillet", "slab", 0.0, (_BAKE,),
             water=WATER_IN_WHITE_FISH, proportion=20.0),
-        Cut("trout", "fish", "Trout, whole", "slab", 0.1, (_BAKE,), FISH, closed_faces=1,
+        Cut("trout", "fish", "Trout, whole", "slab", 0.1, (_BAKE,), closed_faces=1,
             proportion=12.0),
-        Cut("trout-fillet", "fish", "Trout fillets, skin off", "slab", 0.0, (_BAKE,), FISH,
+        Cut("trout-fillet", "fish", "Trout fillets, skin off", "slab", 0.0, (_BAKE,),
             proportion=20.0),
-        Cut("vegetable", "vegetable", "Firm vegetable", "cylinder", 0.0, (), None),
+        Cut("mackerel", "fish", "Mackerel, herring or sardine", "slab", 0.0, (_BAKE,),
+            closed_faces=1, water=WATER_IN_MACKEREL, proportion=15.0, species="mackerel"),
+        Cut("vegetable", "vegetable", "Firm vegetable", "cylinder", 0.0, ()),
     )
 }  # fmt: skip

@@ -15,6 +15,7 @@ def _practice(name: str, value: float, unit: str, source: str) -> Rule:
 
 BONELESS = _practice("raw-boneless", 230.0, "g a head", "raw, boneless, trimmed")
 BONE_IN = _practice("raw-bone-in", 400.0, "g a head", "raw, bone in, trimmed")
+BRISKET = _practice("raw-brisket", 425.0, "g a head", "raw brisket, 400 to 450 g")
 WHOLE_BIRD = _practice("raw-whole-bird", 600.0, "g a head", "whole bird, 500 to 700 g")
 VEGETABLE = _practice("raw-vegetable", 120.0, "g a head", "a side")
 
@@ -25,8 +26,8 @@ ROAST_LOSS = (
     _practice("roast-loss-high", 0.25, "g/g", "loss of a roast in cooking"),
 )
 BRISKET_LOSS = (
-    _practice("brisket-loss-low", 0.25, "g/g", "loss of a brisket in cooking"),
-    _practice("brisket-loss-high", 0.35, "g/g", "loss of a brisket in cooking"),
+    _practice("brisket-loss-low", 0.35, "g/g", "loss of a brisket in cooking"),
+    _practice("brisket-loss-high", 0.45, "g/g", "loss of a brisket in cooking"),
 )
 
 
@@ -55,13 +56,15 @@ def servings(cut: Cut, heads: int) -> Servings:
     """
     within("heads", heads, 1, MOST_HEADS)
     is_bird = cut.kind == "poultry" and cut.bone_share > 0
+    is_brisket = cut.id == "brisket"
     if cut.kind == "vegetable":
         each = VEGETABLE
+    elif is_brisket:
+        each = BRISKET
     elif is_bird:
         each = WHOLE_BIRD
     else:
         each = BONE_IN if cut.bone_share > 0 else BONELESS
-    is_brisket = cut.id == "brisket"
     off = 0.0 if is_bird else (TRIMMED_OFF_BRISKET if is_brisket else TRIMMED_OFF).value
     low, high = BRISKET_LOSS if is_brisket else ROAST_LOSS
     if cut.kind == "vegetable":

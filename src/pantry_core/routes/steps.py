@@ -5,8 +5,11 @@ from dataclasses import dataclass, replace
 from typing import Final
 
 from pantry_core.errors import within
+from pantry_core.heat.inside import is_intact
+from pantry_core.heat.smoke import judge_smoke
 from pantry_core.meat import MOST_MEAT_G
-from pantry_core.mixes.nitrite import Verdict
+from pantry_core.mixes.judged import Judged
+from pantry_core.mixes.keeping import judge_raw
 from pantry_core.notice import Notice
 from pantry_core.routes.customs import (
     COLD_CHILL_H,
@@ -21,9 +24,9 @@ from pantry_core.routes.customs import (
     Customs,
 )
 from pantry_core.routes.cuts import SMOKED, VEGETABLES, Cut, Stage
-from pantry_core.routes.raw_clock import judge_raw, raw_limits
 from pantry_core.routes.ways import WAYS, Way, WayName
 from pantry_core.rules.constants import THAW_H_PER_KG, THAW_LEAST_H
+from pantry_core.rules.inside import SMOKED_FISH_MIN, TENDER_HIGH, TENDER_LOW
 from pantry_core.rules.raw_clock import CURED_RED_MEAT, RawLimits
 
 PLACES = ("freezer", "fridge", "counter", "hob", "smoker", "oven")
@@ -85,11 +88,11 @@ class RouteStep:
 
 @dataclass(frozen=True, slots=True)
 class Route:
-    """Steps in order, and what the raw clock says of the shortest way through them."""
+    """Steps in order, and what raw clock and smoke say of the shortest way through them."""
 
     steps: tuple[RouteStep, ...]
     raw: RawLimits | None
-    notice: Notice | None
+    notices: tuple[Notice, ...]
 
     @property
     def least_h(self) -> float:
@@ -103,17 +106,15 @@ def route(
     *,
     mass_g: float,
     wait_days: float,
-    verdict: Verdict,
-    target_salt_pct: float,
-    lift_h: float | None = None,
+    judged: Judged,
     frozen: bool = False,
     customs: Customs = USUAL,
 ) -> Route:
     """The steps that a method takes with a cut.
 
-    Parameters: cut; way; mass_g [g]; wait_days, by the cook's school or by the model [d]; verdict
-    on its nitrite; target_salt_pct [%]; lift_h, when it must come out to rest, where it must [h];
-    frozen, whether it is bought frozen; customs, how this cook handles it.
+    Parameters: cut; way; mass_g [g]; wait_days, by the cook's school or by the model [d]; judged,
+    what its mix comes to: the raw clock that runs, how hot inside, when it must come out; frozen,
+    whether it is bought frozen; customs, how this cook handles it.
     Returns: the route; the curing step lasts the wait at least (a method with a window its window)
     and at most as long as the raw clock leaves; one that is lifted on time lasts until then, and
     the rest takes what is left of the wait.
@@ -122,7 +123,8 @@ def route(
     """
     kilos = within("mass_g", mass_g, 1e-6, MOST_MEAT_G, "g") / 1000.0
     within("wait_days", wait_days, 0.0, 366.0, "d")
-    limits = raw_limits(cut.kind, way.method, verdict, target_salt_pct)
+    limits = judged.raw
+    lift_h = judged.wait.lift_h if judged.wait else None
     is_lifted = way.timing == "lift" and lift_h is not None
     rest_h = max(24.0 * wait_days - (lift_h or 0.0), 0.0) if is_lifted else 0.0
     before = [*_bought(kilos, cut, customs, frozen=frozen), *_prepared(way, cut, customs)]
@@ -133,11 +135,13 @@ def route(
     in_h = lift_h if is_lifted and lift_h is not None else 24.0 * wait_days
     curing = _curing(way, in_h, longest_h)
     stages = _stages(cut, customs)
-    cooked = (*_tempered(stages, customs), *_cooked(cut, stages, kilos), *_served(cut, stages))
+    done = _done(cut, judged)
+    cooked = (*_tempered(stages, customs), *_cooked(stages, kilos, done), *_served(cut, stages))
     steps = (*before, curing, *after, *cooked)
     raw = [step for step in (*before, curing, *after) if step.kind in RAW_KINDS]
-    least_raw_h = sum(step.min_h for step in raw)
-    return Route(steps, limits, judge_raw(limits, least_raw_h))
+    too_long = judge_raw(limits, sum(step.min_h for step in raw))
+    notices = (*([too_long] if too_long else []), *_smoked(cut, stages, kilos, judged))
+    return Route(steps, limits, notices)
 
 
 def _bought(kilos: float, cut: Cut, customs: Customs, *, frozen: bool) -> Iterator[RouteStep]:
@@ -281,14 +285,42 @@ def _tempered(stages: tuple[Stage, ...], customs: Customs) -> Iterator[RouteStep
         )  # fmt: skip
 
 
-def _cooked(cut: Cut, stages: tuple[Stage, ...], kilos: float) -> Iterator[RouteStep]:
+def _smoked(cut: Cut, stages: tuple[Stage, ...], kilos: float, judged: Judged) -> Iterator[Notice]:
+    """What the time between cold and hot in the smoker means; fish goes by its own line."""
+    if stages is not SMOKED or cut.kind == "fish":
+        return
+    warming_h = sum(each.to_54_c * (each.hours + each.hours_per_kg * kilos) for each in stages)
+    yield from judge_smoke(
+        warming_h,
+        min(each.air_c for each in stages if each.air_c is not None),
+        is_cured=judged.nitrite.verdict == "ok",
+        is_intact=is_intact(judged.request.treatments),
+    )
+
+
+def _done(cut: Cut, judged: Judged) -> str:
+    """When it is done, in words."""
+    inside = judged.inside
+    if inside is None:
+        return " Done"
+    if cut.is_tender:
+        return (
+            f" Tender when a skewer slides in, somewhere from {TENDER_LOW.value:g} to "
+            f"{TENDER_HIGH.value:g} °C inside, never below {inside.value:g}"
+        )
+    held = ""
+    if judged.request.meat.is_kept_smoked:
+        held = f", held there for {SMOKED_FISH_MIN.value:g} min"
+    return f" Done at {inside.value:g} °C inside{held}"
+
+
+def _cooked(stages: tuple[Stage, ...], kilos: float, done: str) -> Iterator[RouteStep]:
     """The stages, the last one planned to the late end of its spread."""
     for stage in stages:
         hours = stage.hours + stage.hours_per_kg * kilos
         how = stage.how
         if stage is stages[-1]:
             late = (1.0 + COOK_SPREAD.value) * hours
-            done = f" Done at {cut.inside.value:g} °C inside" if cut.inside else " Done"
             how += f"{done}, perhaps after {_clock(hours)}: then hold it at 60 °C or above."
             hours = late
         yield RouteStep(

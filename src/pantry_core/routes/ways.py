@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from pantry_core.mixes.request import Method
-from pantry_core.rules.constants import ENZYME_H
+from pantry_core.rules.constants import ENZYME_SLOW_H
 
 WayName = Literal[
     "even-brine", "strong-brine", "dry-cure", "heaped-cure", "dry-brine", "needle-brine", "needle",
@@ -90,12 +90,12 @@ WAYS: dict[WayName, Way] = {
             window_h=(12.0, 24.0, 72.0)),
         Way("needle-brine", "Needle and brine", "Needle", "injection",
             "a share goes in by needle, the rest covers; a third of the wait",
-            "Not intact any more: 68 °C inside, never rare.",
+            "Not intact any more: hotter inside, never rare.",
             "model", 2.0, "Inject it all over, then lay it into the rest of the brine",
             "Turn it, stir the brine", ONCE_A_DAY_H),
         Way("needle", "Needle alone", "Needle", "injection",
             "a measured share goes in by needle; a night or two",
-            "Not intact any more: 68 °C inside, never rare. What runs out is salt that is lost.",
+            "Not intact any more: hotter inside, never rare. What runs out is salt that is lost.",
             "model", 1.5, "Inject it all over, in rows a thumb apart; bag it",
             "Turn the bag", ONCE_A_DAY_H, cover=False),
         Way("oil-marinade", "Oil and herbs", "Marinade", "marinade",
@@ -105,9 +105,10 @@ WAYS: dict[WayName, Way] = {
             window_h=(2.0, 10.0, 24.0)),
         Way("sauce-marinade", "Salty sauce, sugar, fruit", "Marinade", "marinade",
             "soy or fish sauce carries the salt; thin slices, 2 h to overnight",
-            "Raw enzyme fruit softens and then spoils the texture: a day at the most.",
+            "Raw enzyme fruit softens and then spoils the texture: kiwi or pineapple 2 h in "
+            "slices, pear and ginger overnight.",
             "window", 1.5, "Into the marinade, turned until it is coated",
-            window_h=(2.0, 8.0, ENZYME_H.value)),
+            window_h=(2.0, 8.0, ENZYME_SLOW_H.value)),
         Way("acid-marinade", "Wine, vinegar, citrus", "Marinade", "marinade",
             "sour and aromatic, stirred twice a day; 1 to 7 days",
             "Acid firms and sours the rim and protects nothing: the raw clock runs on.",

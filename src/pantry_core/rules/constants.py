@@ -3,7 +3,8 @@
 from pantry_core.rules.rule import Mark, Rule
 
 FDC = "USDA FoodData Central"
-FISH_GUIDE = "FDA Fish and Fishery Products Hazards and Controls Guidance, ch. 13"
+_GUIDE = "FDA Fish and Fishery Products Hazards and Controls Guidance"
+FISH_GUIDE, HISTAMINE_GUIDE = f"{_GUIDE}, ch. 13", f"{_GUIDE}, ch. 7"
 
 SATURATION = Rule(
     "saturation", 0.264, "g salt per g of salt and water", "salometer scale, 15.6 °C", Mark.MEMORY
@@ -23,10 +24,11 @@ WATER_SHARE = {
 }
 """Share of water in the raw piece by kind, for pieces whose own share is not known [g/g]."""
 
-WATER_IN_BELLY = Rule("water-in-belly", 0.50, "g/g", f"{FDC}, pork belly", Mark.MEMORY)
+WATER_IN_BELLY = Rule("water-in-belly", 0.45, "g/g", f"{FDC}, pork belly", Mark.MEMORY)
 WATER_IN_DUCK = Rule("water-in-duck", 0.50, "g/g", f"{FDC}, duck with skin", Mark.MEMORY)
 WATER_IN_WHITE_FISH = Rule("water-in-white-fish", 0.80, "g/g", f"{FDC}, white fish", Mark.MEMORY)
 WATER_IN_SALMON = Rule("water-in-salmon", 0.65, "g/g", f"{FDC}, farmed salmon", Mark.MEMORY)
+WATER_IN_MACKEREL = Rule("water-in-mackerel", 0.64, "g/g", f"{FDC}, mackerel", Mark.MEMORY)
 
 PICK_UP = Rule("pick-up", 0.10, "g/g", "FSIS Directive 7620.3, cover-pickled products", Mark.MEMORY)
 
@@ -34,7 +36,7 @@ WEEK_AN_INCH = Rule("week-an-inch", 7.0, "days an inch", "a week an inch", Mark.
 MM_AN_INCH = Rule("mm-an-inch", 25.4, "mm", "international inch", Mark.DEFINED)
 
 FRIDGE_GOAL_C = Rule("fridge-goal", 4.0, "°C", "USDA food safety basics", Mark.MEMORY)
-FRIDGE_STOP_C = Rule("fridge-stop", 5.0, "°C", "curing planned above it", Mark.PRACTICE)
+FRIDGE_STOP_C = Rule("fridge-stop", 5.0, "°C", "FDA Food Code 3-501.16", Mark.MEMORY)
 FREEZING_C = Rule("brine-freezing", 0.0, "°C", "meat starts to freeze below it", Mark.PRACTICE)
 
 SALTY_CAUTION_PCT = Rule(
@@ -60,9 +62,19 @@ THAW_LEAST_H = Rule("thaw-least", 12.0, "h", BIG_THAW, Mark.MEMORY)
 HEAP_SHARE = Rule(
     "heap", 0.4, "g salt per g of meat", "more than the juice can dissolve", Mark.PRACTICE
 )
-NOT_INTACT_C = Rule("inside-not-intact", 68.0, "°C", "FDA Food Code 3-401.11, 17 s", Mark.MEMORY)
-ENZYME_H = Rule("enzyme-fruit", 24.0, "h", "then it spoils the texture", Mark.PRACTICE)
+ENZYME_THIN_MM = Rule("enzyme-thin", 10.0, "mm", "thin slices", Mark.PRACTICE)
+ENZYME_THIN_H = Rule(
+    "enzyme-fruit-thin", 2.0, "h", "kiwi, pineapple, papaya, raw, up to 10 mm", Mark.PRACTICE
+)
+ENZYME_THICK_H = Rule(
+    "enzyme-fruit-thick", 4.0, "h", "kiwi, pineapple, papaya, raw, thicker", Mark.PRACTICE
+)
+ENZYME_SLOW_H = Rule("enzyme-fruit-slow", 18.0, "h", "pear and ginger, overnight", Mark.PRACTICE)
 HERBS_IN_OIL_D = Rule(
-    "herbs-in-oil", 4.0, "d", "raw garlic or herbs in oil, at 4 °C or below", Mark.MEMORY
+    "herbs-in-oil", 4.0, "d", "food-safety advice on raw garlic or herbs in oil, at 4 °C or below",
+    Mark.MEMORY,
+)  # fmt: skip
+THIN_EXCESS = Rule(
+    "thin-excess", 0.001, "g salt per g of meat", "salt over what was asked for", Mark.PRACTICE
 )
 ORDINARY_SALT_PCT = Rule("ordinary-salt", 2.0, "% salt", "ordinary saltiness", Mark.PRACTICE)

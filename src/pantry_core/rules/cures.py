@@ -24,11 +24,18 @@ LABEL_MOST = Rule(
     "label-strength", 0.065, "g/g", "above any curing salt sold for the kitchen", Mark.PRACTICE
 )
 LETHAL_SPOON = Rule(
-    "nitrite-in-a-tablespoon", 1.1, "g", "poison-control advice on nitrite", Mark.MEMORY
+    "nitrite-in-a-tablespoon", 1.1, "g", "3 teaspoons of 6 g at 6.25 %", Mark.DERIVED
 )
-NO_1_OF_ALL = Rule(
-    "no-1-of-everything", 0.0025, "g/g", "no. 1 at 0.25 % of meat and liquid", Mark.DERIVED
-)
+
+
+CURE_KEYS: dict[CureName, str] = {
+    "cure-1": "curing-salt-1",
+    "cure-2": "curing-salt-2",
+    "nitrite-salt": "nitrite-salt",
+    "saltpetre": "saltpetre",
+    "celery": "celery-powder",
+}
+"""What each is called as a line of a recipe."""
 
 
 @dataclass(frozen=True, slots=True)

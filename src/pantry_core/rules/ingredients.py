@@ -21,7 +21,8 @@ class Ingredient:
     """One ingredient: `name` as a cook says it, mass of a millilitre, shares of water and salt.
 
     `g_per_ml` is None for what is not measured by volume; `water` and `salt` are in parts of its
-    mass [g/g]; `cure` names the curing salt that it is.
+    mass [g/g]; `cure` names the curing salt that it is; `softens` how fast its enzymes spoil meat;
+    `needs_label` what has salt that only its label tells.
     """
 
     key: str
@@ -31,11 +32,13 @@ class Ingredient:
     water: float = 0.0
     salt: float = 0.0
     cure: CureName | None = None
-    softens: bool = False
+    needs_label: bool = False
+    softens: Literal["", "fast", "slow"] = ""
 
 
 def _cup(key: str, grams: float, source: str, mark: Mark) -> Rule:
-    return Rule(f"{key}-by-volume", grams / US_CUP_ML, "g/ml", f"{source}, {grams:g} g a cup", mark)
+    basis = f"{source}, {grams:g} g a cup" if source else f"{grams:g} g a cup"
+    return Rule(f"{key}-by-volume", grams / US_CUP_ML, "g/ml", basis, mark)
 
 
 def _ml(key: str, grams: float) -> Rule:
@@ -74,9 +77,9 @@ def _sauce(key: str, name: str, g_per_ml: float, water: float) -> Ingredient:
     return Ingredient(key, name, "sauce", _ml(key, g_per_ml), water, salt)
 
 
-def _fruit(key: str, name: str) -> Ingredient:
+def _fruit(key: str, name: str, softens: Literal["fast", "slow"]) -> Ingredient:
     rule = Rule(f"{key}-by-volume", 1.0, "g/ml", "grated fruit", Mark.PRACTICE)
-    return Ingredient(key, name, "sauce", rule, 0.86, softens=True)
+    return Ingredient(key, name, "sauce", rule, 0.86, softens=softens)
 
 
 _PRACTICE = Mark.PRACTICE
@@ -121,22 +124,28 @@ INGREDIENTS: dict[str, Ingredient] = {
         _sauce("yoghurt", "Yoghurt", 1.03, 0.89),
         Ingredient("other-sauce", "Another sauce", "sauce",
                    Rule("other-sauce-by-volume", 1.1, "g/ml", "bottled sauces, loosely", _PRACTICE),
-                   0.6),
-        _fruit("pineapple", "Raw pineapple"),
-        _fruit("papaya", "Raw papaya"),
-        _fruit("kiwi", "Raw kiwi"),
-        _fruit("pear", "Raw pear"),
-        _fruit("ginger", "Raw ginger"),
+                   0.6, needs_label=True),
+        Ingredient("salted-mix", "Salty seasoning mix", "sauce",
+                   Rule("salted-mix-by-volume", 0.9, "g/ml", "seasonings, loosely", _PRACTICE),
+                   needs_label=True),
+        Ingredient("juice", "Juice without salt", "sauce",
+                   Rule("juice-by-volume", 1.04, "g/ml", "juices, loosely", _PRACTICE), 0.89),
+        _fruit("pineapple", "Raw pineapple", "fast"),
+        _fruit("papaya", "Raw papaya", "fast"),
+        _fruit("kiwi", "Raw kiwi", "fast"),
+        _fruit("pear", "Raw pear", "slow"),
+        _fruit("ginger", "Raw ginger", "slow"),
         Ingredient("spice", "Spices and herbs", "spice", _SPICE),
         Ingredient("garlic", "Garlic", "spice", _SPICE),
         Ingredient("herbs", "Fresh herbs", "spice", _SPICE),
     )
 }  # fmt: skip
 
+HERBS = ("garlic", "herbs")
 ACIDS = ("wine", "vinegar", "citrus-juice", "beer")
 DAIRY = ("buttermilk", "yoghurt")
 SALTS = tuple(key for key, each in INGREDIENTS.items() if each.role == "salt")
 SAUCES = tuple(
-    key for key, each in INGREDIENTS.items() if each.role == "sauce" and key != "other-sauce"
+    key for key, each in INGREDIENTS.items() if each.role == "sauce" and not each.needs_label
 )
 """Sauces whose salt is known; of another sauce the label must tell."""

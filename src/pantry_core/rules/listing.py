@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from types import ModuleType
 
-from pantry_core.rules import constants, cures, raw_clock
+from pantry_core.rules import constants, cures, inside, profiles, raw_clock, smoke
 from pantry_core.rules.ingredients import INGREDIENTS, SALT_PER_SODIUM, SODIUM
 from pantry_core.rules.profiles import PROFILES
 from pantry_core.rules.raw_clock import RawLimits
@@ -28,15 +28,11 @@ def all_rules() -> tuple[Rule, ...]:
         for case in profile.nitrite.values()
         for rule in (case.most, case.enough, case.usual)
     )
-    nitrate = (
-        rule
-        for profile in PROFILES.values()
-        for rule in (profile.nitrate_brine, profile.nitrate_unheated_ion)
-    )
+    nitrate = (rule for profile in PROFILES.values() for rule in profile.nitrate.values())
     volumes = (each.g_per_ml for each in INGREDIENTS.values())
     others = (*limits, *nitrate, *volumes, *SODIUM.values(), SALT_PER_SODIUM)
     known = {rule.id: rule for rule in others if rule is not None}
-    return (*known.values(), *rules_in(raw_clock, constants, cures))
+    return (*known.values(), *rules_in(raw_clock, inside, smoke, constants, cures, profiles))
 
 
 def table(rules: tuple[Rule, ...]) -> str:

@@ -30,8 +30,8 @@ from pantry_core.salt.shells import (
     time_to_take,
 )
 
-LEAST_SALT_G = 1e-3
-"""Less salt than this is none, where a balance is taken."""
+LEAST_SALT_G = 1.0
+"""A balance is taken in parts of all salt, or of a gram, where there is less (our choice)."""
 SAMPLE_H = 6.0
 MOST_SAMPLES = 60
 """A stage is told every six hours or so, and at most so many times."""
@@ -112,7 +112,7 @@ def travel(request: SaltRequest) -> SaltAnswer:
     Parameters: request; its fields carry their units and ranges.
     Returns: salt of the meat at the rim, at the heart, in the mean and where it is least [%], each
     stage's end included; `outside_g_g` at the end, None when nothing is outside; `balance_error`,
-    salt lost or made in parts of all salt.
+    salt lost or made in parts of all salt, or of a gram where there is less.
     Raises: nothing for a request that could be made.
     Source: Fick's second law in the water of the meat; Crank, The Mathematics of Diffusion. A
     needle spreads its pickle over the inner half of the thickness, its water over the piece.

@@ -119,7 +119,10 @@ def fit(request: FitRequest) -> FitAnswer:
     covered = goes_in and level >= height + COVER_MM.value - 1e-9
     across = [vessel.length_mm, vessel.width_mm] if vessel.shape == "box" else [_widest(vessel)] * 2
     litres = (across[0] or 0.0) * (across[1] or 0.0) * depth / 1e6
-    notices = [*_material(vessel), *_room(fits=goes_in, spare_ml=spare_ml)]
+    notices = [
+        *_material(vessel, request.liquid_ml),
+        *_room(fits=goes_in, spare_ml=spare_ml),
+    ]
     if goes_in and not covered:
         text = f"It lies {level - height:.0f} mm under; {to_cover_ml:.0f} ml would cover it."
         notices.append(notice("caution", "not-covered", text, COVER_MM))
@@ -133,7 +136,10 @@ def _in_a_bag(request: FitRequest, meat_ml: float) -> FitAnswer:
     room_ml = 1000.0 * (request.vessel.litres or 0.0)
     spare_ml = room_ml - BAG_ROOM.value * meat_ml - request.liquid_ml
     fits = spare_ml >= 0
-    notices = [*_material(request.vessel), *_room(fits=fits, spare_ml=spare_ml)]
+    notices = [
+        *_material(request.vessel, request.liquid_ml),
+        *_room(fits=fits, spare_ml=spare_ml),
+    ]
     litres = (meat_ml + request.liquid_ml) / 1000.0
     return FitAnswer(fits, fits, None, None, spare_ml, 0.0, litres, tuple(notices))
 
@@ -162,8 +168,14 @@ def _level_mm(vessel: Vessel, poured_ml: float) -> float:
     return high
 
 
-def _material(vessel: Vessel) -> list[Notice]:
+def _material(vessel: Vessel, liquid_ml: float) -> list[Notice]:
     practice = Source("", Mark.PRACTICE)
+    if vessel.material in REACTIVE and liquid_ml == 0:
+        text = (
+            f"Bare {vessel.material}: a dry brine on a rack may stand in it. Liquid, acid and "
+            "curing salt may not."
+        )
+        return [notice("caution", "reactive-metal", text, practice)]
     if vessel.material in REACTIVE:
         text = (
             f"Bare {vessel.material} reacts with salt: glass, food plastic, stoneware, stainless."

@@ -60,7 +60,7 @@ def picture(
     *,
     even_pct: float,
     share: float,
-    ready_d: float,
+    ready_d: float | None,
     out_d: float,
     is_slab: bool,
     closed: bool,
@@ -68,8 +68,8 @@ def picture(
     """Lay out the inside of a piece.
 
     Parameters: inside; even_pct, its salt when all is even [%]; share of that which makes it ready;
-    ready_d and out_d, when the model calls it ready and when the plan takes it out [d]; is_slab;
-    closed, whether one face is.
+    ready_d and out_d, when the model calls it ready (None: never) and when the plan takes it out
+    [d]; is_slab; closed, whether one face is.
     """
     last = inside.days[-1]
     top = 1.9 * even_pct
@@ -103,7 +103,7 @@ def picture(
         levels=tuple(
             Tick(y(pct), f"{pct:.1f}") for pct in (0.5 * even_pct, even_pct, 1.5 * even_pct)
         ),
-        ready_x=x(ready_d) if ready_d <= last else None,
+        ready_x=x(ready_d) if ready_d is not None and ready_d <= last else None,
         out_x=x(out_d) if out_d <= last else None,
         shown=shown,
         shown_x=x(inside.days[shown]),

@@ -153,7 +153,7 @@ class MishapForm(ZonedForm):
         if kind == Mishap.Kind.LEFT_OUT and not self.cleaned_data.get("dish"):
             self.add_error("dish", "Say which dish stood out.")
         if kind == Mishap.Kind.FRIDGE_WARM and self.cleaned_data.get("temperature") is None:
-            self.add_error("temperature", "Say how warm it was; at 4 °C or below nothing happened.")
+            self.add_error("temperature", "Say how warm it was; at 5 °C or below nothing happened.")
         return self.cleaned_data
 
     def save(self, kitchen: Kitchen, by: Cook) -> Mishap:

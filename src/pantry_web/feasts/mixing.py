@@ -2,14 +2,17 @@
 
 from collections.abc import Mapping
 from dataclasses import asdict, dataclass, field, fields, replace
+from typing import Literal
 
 from pantry_core.measures.scales import Scale, scale_for
 from pantry_core.meat import Meat
-from pantry_core.mixes.counting import limits_for
+from pantry_core.mixes.cautions import in_order
+from pantry_core.mixes.judged import Judged
 from pantry_core.mixes.mix import mixed
 from pantry_core.mixes.request import Cure, WeighRequest
 from pantry_core.mixes.result import WeighOut
-from pantry_core.mixes.weigh import weigh
+from pantry_core.mixes.sizing import with_usual_cure
+from pantry_core.mixes.weigh import judged_of, sheet_of
 from pantry_core.notice import Notice
 from pantry_core.routes.customs import CUSTOMS, Customs
 from pantry_core.routes.cuts import CUTS, Cut
@@ -101,9 +104,10 @@ class House:
 
 @dataclass(frozen=True, slots=True)
 class Mixed:
-    """A mix worked out: the sheet and the route that follows from it."""
+    """A mix worked out: what it comes to, the sheet, and the route that follows from it."""
 
     request: WeighRequest
+    judged: Judged
     sheet: WeighOut
     cut: Cut
     route: Route
@@ -111,13 +115,8 @@ class Mixed:
 
     @property
     def notices(self) -> tuple[Notice, ...]:
-        """All notices, that of the raw clock included, stops first."""
-        raw = self.route.notice
-        if raw is None:
-            return self.sheet.notices
-        stops = self.sheet.stops
-        rest = self.sheet.notices[len(stops) :]
-        return (raw, *stops, *rest) if raw.level == "stop" else (*stops, raw, *rest)
+        """All notices, those of the route included, stops first."""
+        return in_order((*self.route.notices, *self.sheet.notices))
 
     @property
     def stops(self) -> tuple[Notice, ...]:
@@ -131,7 +130,8 @@ def work_out(mix: Mix, house: House) -> Mixed:
     Raises: pydantic.ValidationError for values outside the core's ranges.
     """
     request = weigh_request(mix, house)
-    sheet = weigh(request)
+    judged = judged_of(request)
+    sheet = sheet_of(judged)
     cut, way = CUTS[mix.cut], mix.way
     if mix.is_thickness_guessed:
         guess = guess_notice(guessed_thickness(cut, mix.mass_g), sheet.ready)
@@ -139,21 +139,19 @@ def work_out(mix: Mix, house: House) -> Mixed:
         sheet = replace(sheet, notices=(*sheet.stops, guess, *sheet.notices[stops:]))
     if _is_raw_fish(mix):
         sheet = replace(sheet, notices=tuple(map(_by_the_cooks_word, sheet.notices)))
-    ready = sheet.ready
-    schools = schooling(mix.mass_g, mix.thickness_mm, ready.days if ready else None)
+    wait = judged.wait
+    schools = schooling(mix.mass_g, mix.thickness_mm, wait.days if wait else None)
     wait_days = schools.chosen(mix.school if way.timing == "school" else "model")
     way_taken = route(
         cut,
         way,
         mass_g=mix.mass_g,
         wait_days=min(wait_days, LONGEST_WAIT_D),
-        verdict=sheet.nitrite.verdict,
-        target_salt_pct=mix.target_salt_pct,
-        lift_h=ready.lift_h if ready else None,
+        judged=judged,
         frozen=mix.is_frozen,
         customs=mix.customs,
     )
-    return Mixed(request, sheet, cut, way_taken, schools)
+    return Mixed(request, judged, sheet, cut, way_taken, schools)
 
 
 def _is_raw_fish(mix: Mix) -> bool:
@@ -224,19 +222,16 @@ def weigh_request(mix: Mix, house: House) -> WeighRequest:
     The scale is that which would weigh the curing salt, or the least line.
     """
     asked = _without_scale(mix, house)
-    cured = mixed(asked)
-    too_much = cured.salt_too_much
     cure = asked.cure
-    if cure is not None and cure.name == "nitrite-salt" and mix.ingoing_ppm is None and too_much:
-        by_cure_g = cured.curing_salt * cure.salt_share
-        most = cure.ingoing_ppm * max(1.0 - 1.001 * too_much / by_cure_g, 0.0)
-        asked = asked.model_copy(update={"cure": cure.model_copy(update={"ingoing_ppm": most})})
-        cured = mixed(asked)
-    smallest = cured.curing_salt or cured.plain_salt
+    if cure is not None and mix.ingoing_ppm is None:
+        asked = with_usual_cure(asked, cure)
+    masses = mixed(asked)
+    smallest = masses.curing_salt or masses.plain_salt
     scale = scale_for(house.larder.scales, smallest) or max(
         house.larder.scales, key=lambda each: each.capacity_g
     )
-    return asked.model_copy(update={"scale_division_g": scale.division_g})
+    asked = asked.model_copy(update={"scale_division_g": scale.division_g})
+    return asked if cure is None or mix.ingoing_ppm is not None else with_usual_cure(asked, cure)
 
 
 def scale_of(house: House, grams: float) -> Scale | None:
@@ -252,7 +247,10 @@ def _without_scale(mix: Mix, house: House) -> WeighRequest:
         thickness_mm=mix.thickness_mm,
         shape=cut.shape,
         bone_share=mix.bone_share,
-        will_be="raw" if _is_raw_fish(mix) else cut.will_be,
+        will_be=_will_be(mix, cut),
+        storage=mix.customs.kept,
+        wild=mix.customs.wild if cut.kind == "game" else None,
+        species=cut.species,
         water_share=cut.water.value if cut.water else None,
         closed_faces=cut.closed_faces,
     )
@@ -268,7 +266,8 @@ def _without_scale(mix: Mix, house: House) -> WeighRequest:
         sugar_pct=mix.sugar_pct,
         brine_salt_pct=strength if way.method == "strong-brine" else None,
         injection_share=mix.injection_share or USUAL_INJECTION_SHARE,
-        cure=_cure(mix, house, meat, is_wet=way.group != "Dry"),
+        cure=_cure(mix, house),
+        treatment=mix.customs.treatment,
         sauces=tuple(
             {"name": each.name, "mass_g": each.mass_g, "salt_pct": each.salt_pct}  # type: ignore[misc]  # made documents by Pydantic
             for each in mix.sauces
@@ -276,17 +275,23 @@ def _without_scale(mix: Mix, house: House) -> WeighRequest:
     )
 
 
-def _cure(mix: Mix, house: House, meat: Meat, *, is_wet: bool) -> Cure | None:
-    """The curing salt by its label, asked for what is usual where the cook says nothing else."""
+def _will_be(mix: Mix, cut: Cut) -> Literal["bacon", "raw", "smoked"] | None:
+    if _is_raw_fish(mix):
+        return "raw"
+    return cut.will_be or ("smoked" if mix.customs.heat == "smoked" else None)
+
+
+def _cure(mix: Mix, house: House) -> Cure | None:
+    """The curing salt by its label, asked for what the cook says, if anything."""
     if mix.cure is None:
         return None
-    usual = limits_for(house.profile, meat, is_brine=is_wet).usual.value
+    asked = {} if mix.ingoing_ppm is None else {"ingoing_ppm": mix.ingoing_ppm}
     packet = house.larder.packets.get(LABELLED.get(mix.cure, ""))
     nitrite_pct = mix.nitrite_pct
     if nitrite_pct is None and packet is not None:
         nitrite_pct = packet.nitrite_pct
     return Cure(
         name=mix.cure,
-        ingoing_ppm=usual if mix.ingoing_ppm is None else mix.ingoing_ppm,
         nitrite_pct=nitrite_pct if mix.cure in LABELLED else None,
+        **asked,
     )

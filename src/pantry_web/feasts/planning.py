@@ -70,8 +70,8 @@ class Outlook:
 
     @cached_property
     def warm(self) -> Notice | None:
-        """What its time above 4 °C means, None when it had none."""
-        return judge_warmth(self.dish.pk, self.steps, self.state, self.whole.mishaps, self.now)
+        """What its time above 5 °C means, None when it had none."""
+        return judge_warmth(self.dish, self.steps, self.state, self.whole.mishaps, self.now)
 
     def planned(self, key: str) -> PlannedStep | None:
         """The planned or past times of a step."""

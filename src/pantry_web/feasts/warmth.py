@@ -1,34 +1,42 @@
-"""How long a dish was above 4 °C, from the mishaps that befell it, and what that means."""
+"""How long a dish was too warm, from the mishaps that befell it, and what that means."""
 
 from collections.abc import Iterable
 from datetime import datetime
 
-from pantry_core.heat.warm import HOT_C, hours_above_4_c, judge_hours_above_4_c
+from pantry_core.heat.warm import HOT_C, hours_too_warm, judge_hours_too_warm
 from pantry_core.notice import Notice
-from pantry_web.feasts.models import Mishap, Step
+from pantry_core.routes.cuts import CUTS
+from pantry_web.feasts.models import Dish, Mishap, Step
 from pantry_web.feasts.state import DishState
 from pantry_web.quantities import hours_of
 
 
 def judge_warmth(
-    dish_id: int,
+    dish: Dish,
     steps: Iterable[Step],
     state: DishState,
     mishaps: Iterable[Mishap],
     now: datetime,
 ) -> Notice | None:
-    """What all time above 4 °C together means for a dish; None when there was none."""
+    """What all time above 5 °C together means for a dish; None when there was none."""
     cold = {step.key for step in steps if step.place == "fridge"}
     hours, is_hot = 0.0, False
+    cut = CUTS.get(dish.cut)
+    is_mackerel = cut is not None and cut.species == "mackerel"
     for each in mishaps:
         if each.kind == Mishap.Kind.LEFT_OUT:
-            lasted = hours_of(each.ends - each.begins) if each.dish_id == dish_id else 0.0
+            lasted = hours_of(each.ends - each.begins) if each.dish_id == dish.pk else 0.0
         else:
             lasted = _in_the_fridge_h(cold, state, each, now)
         if lasted:
-            hours += hours_above_4_c(each.kind, lasted, each.temperature_c)  # type: ignore[arg-type]  # the database holds kinds
+            hours += hours_too_warm(
+                each.kind,  # type: ignore[arg-type]  # the database holds kinds
+                lasted,
+                each.temperature_c,
+                is_mackerel=is_mackerel,
+            )
             is_hot |= (each.temperature_c or 0.0) > HOT_C.value
-    return judge_hours_above_4_c(hours, is_hot=is_hot)
+    return judge_hours_too_warm(hours, is_hot=is_hot)
 
 
 def _in_the_fridge_h(cold: set[str], state: DishState, mishap: Mishap, now: datetime) -> float:

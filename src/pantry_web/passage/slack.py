@@ -2,9 +2,9 @@
 
 from dataclasses import dataclass
 
+from pantry_core.mixes.keeping import judge_raw
 from pantry_core.notice import Notice
 from pantry_core.plan.result import PlannedStep
-from pantry_core.routes.raw_clock import judge_raw
 from pantry_web.feasts.planning import Outlook
 from pantry_web.quantities import hours_of
 

@@ -5,9 +5,9 @@ from datetime import datetime, timedelta
 
 from pantry_core.formats.operations import weigh_out_from
 from pantry_core.mixes.mix import mixed
-from pantry_core.mixes.readiness import even_pct, stages
+from pantry_core.mixes.readiness import even_pct, stages, wait_of
 from pantry_core.mixes.request import WeighRequest
-from pantry_core.mixes.result import WeighOut
+from pantry_core.mixes.result import Ready
 from pantry_core.routes.steps import CURING
 from pantry_core.salt.advice import SoakAdvice, soak_to
 from pantry_core.salt.history import Reading, hours_at_4_c
@@ -83,10 +83,10 @@ class WeighIn:
 
 @dataclass(frozen=True, slots=True)
 class Past:
-    """What the piece went through."""
+    """What the piece went through, and when its sheet called it ready."""
 
     request: WeighRequest
-    sheet: WeighOut
+    ready: Ready | None
     stages: tuple[Stage, ...]
     hours_done: float
     is_out: bool
@@ -99,7 +99,8 @@ def past_of(view: Outlook) -> Past | None:
         return None
     kept = WeighSheet.objects.get(batch=put_in.batch)
     request, sheet = WeighRequest.model_validate(kept.request), weigh_out_from(kept.answer)
-    if sheet.ready is None:
+    wait = sheet.ready or wait_of(request)
+    if wait is None:
         return None
     key = next(step.key for step in view.steps if step.kind in CURING)
     out_at = view.state.facts[key].ended_at
@@ -116,12 +117,12 @@ def past_of(view: Outlook) -> Past | None:
     rested_h = hours_of(view.now - out_at) if out_at else 0.0
     if rested_h > 0:
         way = (*way, Rest(kind="rest", hours=min(rested_h, MOST_HOURS)))
-    return Past(request, sheet, way, hours, out_at is not None)
+    return Past(request, sheet.ready, way, hours, out_at is not None)
 
 
 def salt_now(view: Outlook, past: Past | None) -> SaltNow | None:
     """Where the salt is now."""
-    if past is None or past.sheet.ready is None:
+    if past is None:
         return None
     band = band_of(past.request.meat.kind)
 
@@ -133,7 +134,7 @@ def salt_now(view: Outlook, past: Past | None) -> SaltNow | None:
     request = past.request
     even = request.target_salt_pct if request.is_lifted else even_pct(request, mixed(request))
     goal = COOKED.value * even
-    left_h = 24.0 * past.sheet.ready.days - past.hours_done
+    left_h = 24.0 * past.ready.days - past.hours_done if past.ready else 0.0
     ready_at = None
     if not past.is_out and left_h > 0:
         ready_at = view.now + timedelta(hours=left_h)

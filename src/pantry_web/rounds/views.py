@@ -8,8 +8,8 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
+from pantry_core.heat.warm import judge_fridge
 from pantry_core.routes.steps import CURING
-from pantry_core.rules.constants import FRIDGE_GOAL_C, FRIDGE_STOP_C
 from pantry_web.feasts.access import outlook_of
 from pantry_web.feasts.actions.begin_step import begin_step
 from pantry_web.feasts.actions.keep_plan import keep_plan
@@ -67,13 +67,9 @@ def note(request: HttpRequest, dish_id: int) -> HttpResponse:
         return _page(request, view, form)
     written = form.cleaned_data
     temperature_c: float | None = written["temperature"]
-    if temperature_c is not None and temperature_c > FRIDGE_GOAL_C.value and _lies_cold(view):
-        messages.warning(
-            request,
-            f"{temperature_c:g} °C in the fridge: {FRIDGE_GOAL_C.value:g} is the goal, and above "
-            f"{FRIDGE_STOP_C.value:g} nothing is cured. Cool it now; meat that was above it for "
-            f"2 hours in all is discarded. {FRIDGE_GOAL_C.basis}",
-        )
+    judged = judge_fridge(temperature_c) if temperature_c is not None and _lies_cold(view) else None
+    if judged is not None:
+        messages.warning(request, f"{judged.text} {judged.basis}")
     return _done(
         request,
         dish_id,

@@ -2,11 +2,12 @@
 
 from typing import Any
 
+from django import forms
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
 
 from pantry_core.heat.chill import ChillRequest, Ice, Liquid, chill
-from pantry_core.heat.cooling import cooling
+from pantry_core.heat.cooling import Cooling, cooling
 from pantry_core.rules.constants import FRIDGE_GOAL_C
 from pantry_web.feasts.access import piece_outlook_of
 from pantry_web.feasts.mixing import mix_of
@@ -46,8 +47,18 @@ class ColdForm(KitchenForm):
 class CoolingForm(KitchenForm):
     """A pot that is cooling: since when, and what it has now."""
 
-    since = NumberField(0, 100, unit="h", label="Since it was at 57 °C")
+    since = NumberField(0, 100, unit="h", label="Since it was hot")
     now_c = NumberField(-5, 110, unit="°C", label="Now it has")
+    is_cured = forms.BooleanField(label="A whole piece, cured with 100 ppm or more", required=False)
+    is_reheated = forms.BooleanField(label="Brought back to 74 °C once before", required=False)
+
+    def judged(self) -> Cooling:
+        """Where it stands; call it when the form is valid."""
+        typed = self.cleaned_data
+        return cooling(
+            typed["since"], typed["now_c"],
+            is_cured=typed["is_cured"], is_reheated=typed["is_reheated"],
+        )  # fmt: skip
 
 
 def held_back(water_g: float, goal_c: float = FRIDGE_GOAL_C.value) -> dict[str, float]:
@@ -94,7 +105,7 @@ def cold(request: HttpRequest, dish_id: int) -> HttpResponse:
         asked = ColdForm(shown, units=kitchen.units, initial=first)
     judged = None
     if is_cooling and cooling_form.is_valid():
-        judged = cooling(cooling_form.cleaned_data["since"], cooling_form.cleaned_data["now_c"])
+        judged = cooling_form.judged()
     is_wrong = (form.is_bound and not form.is_valid()) or (is_cooling and judged is None)
     answer = chill(asked.request()) if asked.is_valid() else None
     context = {

@@ -7,7 +7,7 @@ from datetime import datetime
 from pantry_core.mixes.colour import Heart, heart_colour
 from pantry_core.mixes.inside import Change, Inside, changes, inside
 from pantry_core.mixes.mix import mixed
-from pantry_core.mixes.readiness import even_pct
+from pantry_core.mixes.readiness import even_pct, wait_of
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Ready, WeighOut
 from pantry_core.routes.cuts import CUTS
@@ -26,7 +26,7 @@ class Insight:
 
     picture: InsidePicture
     data: str
-    ready: Ready
+    ready: Ready | None
     changes: tuple[tuple[Change, bool], ...]
     is_closed: bool
     last_sample: int
@@ -55,10 +55,10 @@ def insight(
     Parameters: request and its sheet; out_d [d]; spare_d, how long the cure may take for the feast
     [d], None when the piece is in already and nothing can be changed.
     """
-    ready = result.ready
-    if ready is None:
+    wait = result.ready or wait_of(request)
+    if wait is None:
         return None
-    ahead_d = min(max(1.25 * ready.even_days, 1.15 * out_d, SHORTEST_D), LONGEST_D)
+    ahead_d = min(max(1.25 * wait.even_days, 1.15 * out_d, SHORTEST_D), LONGEST_D)
     found = inside(request, ahead_d)
     if found is None:
         return None
@@ -69,7 +69,7 @@ def insight(
         if request.is_lifted
         else even_pct(request, mixed(request)),
         share=COOKED.value,
-        ready_d=ready.days,
+        ready_d=result.ready.days if result.ready else None,
         out_d=out_d,
         is_slab=meat.shape == "slab",
         closed=bool(meat.closed_faces),
@@ -78,8 +78,8 @@ def insight(
     return Insight(
         picture=drawn,
         data=_data(found, drawn),
-        ready=ready,
-        changes=tuple((each, each.days <= spare_d) for each in changes(request, ready))
+        ready=result.ready,
+        changes=tuple((each, each.days <= spare_d) for each in changes(request, wait))
         if spare_d is not None
         else (),
         is_closed=bool(meat.closed_faces),
@@ -111,11 +111,11 @@ def methods_say(mix: Mix, house: House, now: datetime, serve_at: datetime) -> li
         )  # fmt: skip
         worked = work_out(other, house)
         curing = next(step for step in worked.route.steps if step.kind == method)
-        if way.timing in ("model", "lift") and worked.sheet.ready is None:
+        if way.timing in ("model", "lift") and worked.judged.wait is None:
             told.append(MethodSays(method, "the model is silent", in_time=False))
             continue
         in_time = worked.route.least_h <= left_h
-        stopped = worked.route.notice is not None and worked.route.notice.level == "stop"
+        stopped = any(each.level == "stop" for each in worked.route.notices)
         verdict = "raw too long" if stopped else "before the feast" if in_time else "too late"
         words = f"{span(curing.min_h)}: {verdict}"
         told.append(MethodSays(method, words, in_time and not stopped))

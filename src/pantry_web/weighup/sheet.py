@@ -67,7 +67,7 @@ def live_sheet(mixed: Mixed, mix: Mix, house: House, now: datetime, serve_at: da
         mixed.sheet,
         house,
         notices=mixed.notices,
-        inside=mixed.cut.inside,
+        inside=mixed.judged.inside,
         times=bars(tuple(_lengths(mixed, mix, left_h))),
         spices=mix.spices,
         least_h=least_h,
@@ -82,6 +82,8 @@ def _lengths(mixed: Mixed, mix: Mix, left_h: float) -> Iterator[Length]:
     is_schooled = way.timing == "school"
     for school, days in mixed.schools.days.items():
         if days is None or (school != "model" and way.timing != "school"):
+            continue
+        if school == "model" and mixed.judged.waits_too_long:
             continue
         chosen = school == mix.school if is_schooled else way.timing in ("model", "lift")
         band = (24 * ready.days_low, 24 * ready.days_high) if school == "model" and ready else None

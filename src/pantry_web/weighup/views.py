@@ -157,7 +157,8 @@ def _answer(
     context: dict[str, object] = {
         "form": form, "feast": feast, "sheet": None, "insight": None, "says": [], "changed": None,
         "ready_days": "", "guess": None, "in_vessel": None,
-        "servings": servings(cut, feast.heads) if cut else None, "customs": CUSTOMS,
+        "servings": servings(cut, feast.heads) if cut else None,
+        "customs": [each for each in CUSTOMS if cut and each.is_about(cut.kind)],
     }  # fmt: skip
     if not asked.is_valid_but_for_its_name():
         return context

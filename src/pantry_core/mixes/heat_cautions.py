@@ -1,0 +1,119 @@
+"""What must be said of the heat that comes after: inside temperature, smoke, fish eaten raw."""
+
+from collections.abc import Iterator
+
+from pantry_core.heat.inside import is_intact
+from pantry_core.mixes.judged import Judged
+from pantry_core.mixes.request import WeighRequest
+from pantry_core.notice import Notice, notice
+from pantry_core.rules.inside import (
+    NOT_INTACT,
+    NOT_INTACT_AS_SAFE,
+    OTHER_GAME,
+    SMOKED_FISH_MIN,
+)
+from pantry_core.rules.profiles import ProfileName
+from pantry_core.rules.rule import Mark, Rule, Source
+from pantry_core.rules.smoke import (
+    AIR_SALT_PCT,
+    UNCURED_AIR_C,
+    UNCURED_WARMING_H,
+    VACUUM_CURED_SALT_PCT,
+    VACUUM_SALT_PCT,
+    WARMING_H,
+)
+
+_PRACTICE = Source("", Mark.PRACTICE)
+_PARASITES: dict[ProfileName, tuple[str, Source]] = {
+    "us": (
+        "7 days at −20 °C, or −35 °C until solid and then 15 h at −35 or 24 h at −20",
+        Source("FDA Food Code 3-402.11", Mark.MEMORY),
+    ),
+    "eu": ("24 h at −20 °C all through", Source("Regulation (EC) 853/2004", Mark.MEMORY)),
+}
+
+
+def done(judged: Judged) -> Iterator[Notice]:
+    """How hot the thickest part must be, where more than the usual is asked."""
+    meat, rule = judged.request.meat, judged.inside
+    if rule is None:
+        return
+    if not is_intact(judged.request.treatments):
+        text = f"Not intact any more: {rule.value:g} °C in the thickest part, never rare."
+        if rule is NOT_INTACT:
+            text += f" {NOT_INTACT_AS_SAFE}."
+        yield notice("caution", "not-intact", text, rule)
+    if meat.wild == "other" and rule is OTHER_GAME:
+        text = (
+            f"Wild game: {rule.value:g} °C in the thickest part. Freezing does not make boar or "
+            "bear safe; wear gloves for hare and wild rabbit."
+        )
+        yield notice("caution", "wild-game", text, rule)
+    elif meat.wild == "deer":
+        text = f"Wild deer: {rule.value:g} °C in the thickest part; the FDA Food Code says 74."
+        yield notice("caution", "wild-game", text, rule)
+
+
+def smoked(judged: Judged) -> Iterator[Notice]:
+    """What smoke asks for: of fish that is kept its salt and its heat, of meat its air."""
+    meat = judged.request.meat
+    if meat.will_be != "smoked":
+        return
+    if meat.kind == "fish":
+        if meat.is_kept_smoked:
+            yield from _kept_smoked(judged)
+        return
+    if meat.kind == "vegetable" or judged.nitrite.verdict in ("ok", "low"):
+        return
+    intact = is_intact(judged.request.treatments)
+    hours = WARMING_H if intact else UNCURED_WARMING_H
+    text = (
+        f"Smoked without curing salt: the smoker's air at {UNCURED_AIR_C.value:g} °C or above, and "
+        f"through 10 to 54 °C within {hours.value:g} h."
+    )
+    yield notice("caution", "smoke-uncured", text, UNCURED_AIR_C)
+
+
+def water_phase_pct(judged: Judged) -> float:
+    """Salt in the water of the meat when it comes out [%]: after its days, when lifted, or even."""
+    in_water = judged.uptake.mean_pct / 100.0 / judged.request.meat.water_g_g
+    return 100.0 * in_water / (1.0 + in_water)
+
+
+def _kept_smoked(judged: Judged) -> Iterator[Notice]:
+    least = _least_water_phase(judged)
+    comes_to = water_phase_pct(judged)
+    if round(comes_to, 2) < least.value:
+        text = (
+            f"The water in it comes to {comes_to:.1f} % salt; smoked fish that is kept needs "
+            f"{least.value:g}. Ask for more salt or a longer time, or eat it at the same meal."
+        )
+        yield notice("stop", "water-phase-low", text, least)
+    text = (
+        f"Kept, it is smoked to 63 °C in the thickest part and held there for "
+        f"{SMOKED_FISH_MIN.value:g} min; then cold at once."
+    )
+    yield notice("caution", "smoked-fish-kept", text, SMOKED_FISH_MIN)
+
+
+def _least_water_phase(judged: Judged) -> Rule:
+    if judged.request.meat.storage == "air":
+        return AIR_SALT_PCT
+    return VACUUM_CURED_SALT_PCT if judged.nitrite.verdict == "ok" else VACUUM_SALT_PCT
+
+
+def eaten_raw(request: WeighRequest) -> Iterator[Notice]:
+    """What is to be eaten raw, and what must have been done to it."""
+    meat = request.meat
+    if meat.will_be != "raw" or meat.kind == "vegetable":
+        return
+    if meat.kind == "fish":
+        how, basis = _PARASITES[request.profile]
+        text = (
+            f"Fish eaten raw is frozen against parasites first: {how}, where the freezer's own "
+            "thermometer shows it; −18 °C does not do. Farmed kinds that are exempt need it not."
+        )
+        yield notice("stop", "parasites", text, basis)
+    else:
+        text = "Meat eaten raw is out of this tool's scope: cook it."
+        yield notice("stop", "raw-meat", text, _PRACTICE)

@@ -1,0 +1,168 @@
+"""How long a piece may be kept raw, what lies with it included, set against the days asked for."""
+
+from collections.abc import Collection, Iterator
+
+from pantry_core.errors import within
+from pantry_core.mixes.request import WeighRequest
+from pantry_core.mixes.result import Nitrite, Ready
+from pantry_core.notice import Notice, notice
+from pantry_core.rules.constants import (
+    ENZYME_SLOW_H,
+    ENZYME_THICK_H,
+    ENZYME_THIN_H,
+    ENZYME_THIN_MM,
+    HERBS_IN_OIL_D,
+    LONG_CURE_SALT_PCT,
+)
+from pantry_core.rules.ingredients import HERBS, INGREDIENTS
+from pantry_core.rules.raw_clock import (
+    BIRD_OR_FISH,
+    CURED_BIRD,
+    CURED_GROUND,
+    CURED_RED_MEAT,
+    DRY_BRINED_BIRD,
+    GROUND,
+    HISTAMINE_FISH,
+    RAW_FISH_AFTER_D,
+    RED_MEAT,
+    TIMED_PPM,
+    TIMED_RED_MEAT,
+    TIMED_SALT_PCT,
+    RawLimits,
+)
+from pantry_core.rules.rule import Rule
+
+HELPS = (
+    "Shorten it, or freeze the piece until then. A thinner piece, or one opened flat, is ready "
+    "sooner; a dry brine takes 12 to 72 h; red meat with enough nitrite and 2 % of salt keeps "
+    "longer."
+)
+HOURS_PER_DAY = 24.0
+
+
+def raw_limits(request: WeighRequest, nitrite: Nitrite, taken_up_pct: float) -> RawLimits | None:
+    """The raw clock that runs for a piece.
+
+    Parameters: request; nitrite as it was counted; taken_up_pct, the salt that it has when it is
+    lifted [% of the meat].
+    Returns: limits in days from purchase or the end of thawing; None for vegetables. Of a timed
+    brine counts what is really taken up.
+    Raises: nothing.
+    Source: USDA cold storage and marinating advice; FDA fish guide, ch. 7 (from memory); stretched
+    for salt and nitrite by common practice.
+    """
+    meat, is_timed = request.meat, request.is_lifted
+    salt_pct = request.target_salt_pct
+    if is_timed:
+        salt_pct = min(salt_pct, taken_up_pct)
+    is_cured = nitrite.verdict == "ok" and salt_pct >= LONG_CURE_SALT_PCT.value
+    if meat.kind == "vegetable":
+        return None
+    if meat.species == "mackerel":
+        return HISTAMINE_FISH
+    if meat.form == "ground":
+        return CURED_GROUND if is_cured and meat.kind != "fish" else GROUND
+    if meat.kind == "fish":
+        return BIRD_OR_FISH
+    if meat.kind == "poultry" or meat.species == "rabbit":
+        return _of_a_bird(request, is_cured=is_cured)
+    return _of_red_meat(request, nitrite, salt_pct, is_cured=is_cured)
+
+
+def _of_red_meat(
+    request: WeighRequest, nitrite: Nitrite, salt_pct: float, *, is_cured: bool
+) -> RawLimits:
+    if is_cured:
+        return CURED_RED_MEAT
+    return TIMED_RED_MEAT if _is_timed_cure(request, nitrite, salt_pct) else RED_MEAT
+
+
+def _of_a_bird(request: WeighRequest, *, is_cured: bool) -> RawLimits:
+    if is_cured:
+        return CURED_BIRD
+    return DRY_BRINED_BIRD if request.method == "dry-brine" else BIRD_OR_FISH
+
+
+def _is_timed_cure(request: WeighRequest, nitrite: Nitrite, salt_pct: float) -> bool:
+    """Whether a timed brine takes up enough to keep the meat for a fortnight."""
+    return (
+        request.method == "strong-brine"
+        and nitrite.verdict in ("ok", "low")
+        and (nitrite.taken_up_ppm or 0.0) >= TIMED_PPM.value
+        and salt_pct >= TIMED_SALT_PCT.value
+    )
+
+
+def judge_raw(limits: RawLimits | None, raw_h: float) -> Notice | None:
+    """Judge the time that a piece stays raw; at a limit it still passes.
+
+    Parameters: limits, None where no raw clock runs; raw_h, from purchase or the end of thawing to
+    the heat [h], 0 or more.
+    Returns: a stop, a caution, or None.
+    Raises: OutOfRange for a negative or absurd time.
+
+    >>> judge_raw(RED_MEAT, 11 * 24).level
+    'stop'
+    """
+    days = within("raw_h", raw_h, 0.0, 24.0 * 3660, "h") / HOURS_PER_DAY
+    if limits is None:
+        return None
+    for level, rule in (("stop", limits.stop), ("caution", limits.caution)):
+        if days > rule.value:
+            text = f"It would be raw for {days:.1f} days; the {level} is at {rule.value:g}. {HELPS}"
+            return notice("stop" if level == "stop" else "caution", "raw-clock", text, rule)
+    return None
+
+
+def kept_raw(
+    request: WeighRequest, limits: RawLimits | None, wait: Ready | None
+) -> Iterator[Notice]:
+    """What the raw clock says of the days that are asked for, and of a wait beyond it."""
+    if request.days is not None:
+        judged = judge_raw(limits, HOURS_PER_DAY * request.days)
+        if judged is not None:
+            yield judged
+    if limits is not None and wait is not None and wait.days > limits.stop.value:
+        text = (
+            f"The salt does not reach the heart in time: that takes about {wait.days:.0f} days by "
+            f"the model, and raw it keeps {limits.stop.value:g} at the most. Opened flat, by "
+            "needle or in thinner pieces it would; or season it: take it out when the outside is "
+            "salty enough."
+        )
+        yield notice("caution", "wait-beyond-raw", text, limits.stop)
+    if request.meat.kind == "fish" and request.meat.will_be == "raw":
+        text = (
+            "Out of the cure it keeps "
+            f"{RAW_FISH_AFTER_D.value:g} days unwrapped in the fridge, a week in all."
+        )
+        yield notice("note", "raw-cured-keeps", text, RAW_FISH_AFTER_D)
+
+
+def softening(request: WeighRequest, names: Collection[str]) -> Iterator[Notice]:
+    """What must be said of fruit whose enzymes soften meat and then spoil it."""
+    speeds = {INGREDIENTS[name].softens for name in names if name in INGREDIENTS} - {""}
+    if not speeds:
+        return
+    limit = ENZYME_SLOW_H
+    if "fast" in speeds:
+        is_thin = request.meat.thickness_mm <= ENZYME_THIN_MM.value
+        limit = ENZYME_THIN_H if is_thin else ENZYME_THICK_H
+    text = f"Raw enzyme fruit softens meat and then spoils it: {limit.value:g} h at the most here."
+    hours = None if request.days is None else HOURS_PER_DAY * request.days
+    if hours is not None and hours <= limit.value:
+        yield notice("note", "enzyme-fruit", text, limit)
+    else:
+        text += " Marinate without it and add it for the last hour."
+        yield notice("caution", "enzyme-fruit", text, limit)
+
+
+def herbs_in_oil(request: WeighRequest, names: Collection[str]) -> Iterator[Notice]:
+    """What must be said of raw garlic or herbs under oil."""
+    if "oil" not in names:
+        return
+    limit: Rule = HERBS_IN_OIL_D
+    text = f"Raw garlic or herbs in oil: at 4 °C or below, and no longer than {limit.value:g} days."
+    if request.days is not None and request.days > limit.value:
+        named = " and ".join(each for each in HERBS if each in names)
+        text += f" This is to lie {request.days:g} days: leave {named or 'them'} out until the end."
+    yield notice("caution", "herbs-in-oil", text, limit)

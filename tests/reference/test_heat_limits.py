@@ -1,0 +1,88 @@
+"""Cooling, warmth and smoke against a judge made of the published figures as literals."""
+
+import random
+
+from pantry_core.heat.chill import brine_warm
+from pantry_core.heat.cooling import cooling
+from pantry_core.heat.smoke import judge_smoke
+from pantry_core.heat.warm import HOT_C, hours_too_warm, judge_fridge, judge_hours_too_warm
+from pantry_core.mixes.keeping import judge_raw
+from pantry_core.rules import raw_clock
+
+CASES = 3000
+
+
+def cooled(since_h, now_c, *, cured, again):
+    """FDA Food Code 3-501.14; FSIS Appendix B for whole cured pieces (from memory)."""
+    warm, cold, first, whole = (27, 7, 5, 15) if cured else (21, 5, 2, 6)
+    if since_h > whole:
+        return "discard"
+    if now_c <= cold:
+        return "cold"
+    if now_c <= warm or since_h <= first:
+        return "on-time"
+    return "discard" if cured or again else "reheat"
+
+
+def warmed(kind, hours, read_c, *, mackerel):
+    """USDA: a closed fridge keeps 4 h, then 2 h, 1 above 32 °C; FDA fish guide (from memory)."""
+    counted = max(hours - 4, 0) if kind == "power-out" and read_c is None else hours
+    if read_c is not None and read_c <= (4.4 if mackerel else 5):
+        counted = 0
+    counted *= 2 if mackerel else 1
+    most = 1 if (read_c or 0) > 32 else 2
+    return "stop" if counted > most else "caution" if counted else None
+
+
+def smoked(hours, air_c, *, cured, intact):
+    """FSIS Appendix A, USDA (from memory); four hours by common practice."""
+    found = []
+    if not cured and not intact and hours > 4:
+        found.append("stop" if hours > 6 else "caution")
+    elif hours > 6:
+        found.append("caution")
+    return [*found, *(["caution"] if not cured and air_c < 107 else [])]
+
+
+def disagreement(dice) -> str | None:
+    """What one random case is judged otherwise by the core than by the figures above."""
+    since_h = dice.choice(
+        [dice.uniform(0, 20), dice.choice([2, 5, 6, 15]) * dice.uniform(0.9, 1.1)]
+    )
+    now_c = dice.choice([5, 7, 21, 27]) * dice.uniform(0.88, 1.12)
+    cured, again = dice.random() < 0.5, dice.random() < 0.3
+    judged = cooling(since_h, now_c, is_cured=cured, is_reheated=again)
+    if judged.verdict != cooled(since_h, now_c, cured=cured, again=again):
+        return f"cooling {since_h} {now_c} {cured}"
+    kind = dice.choice(["power-out", "fridge-warm", "left-out"])
+    hours = dice.choice([dice.uniform(0, 9), dice.uniform(0.9, 1.1), dice.uniform(1.85, 2.15),
+                         4 + dice.uniform(1.5, 2.5)])  # fmt: skip
+    read_c = dice.choice([None, dice.uniform(4, 5.6), dice.uniform(28, 36)])
+    mackerel = dice.random() < 0.3
+    counted = hours_too_warm(kind, hours, read_c, is_mackerel=mackerel)
+    told = judge_hours_too_warm(counted, is_hot=(read_c or 0) > HOT_C.value)
+    if (told and told.level) != warmed(kind, hours, read_c, mackerel=mackerel):
+        return f"warmth {kind} {hours} {read_c} {mackerel}"
+    hours, air_c = dice.uniform(3, 7.5), dice.choice([dice.uniform(40, 140), dice.uniform(97, 117)])
+    notices = judge_smoke(hours, air_c, is_cured=cured, is_intact=again)
+    if [each.level for each in notices] != smoked(hours, air_c, cured=cured, intact=again):
+        return f"smoke {hours} {air_c} {cured} {again}"
+    celsius = dice.uniform(3.4, 5.6)
+    level = [] if celsius <= 4 else ["caution"] if celsius <= 5 else ["stop"]
+    if [each.level for each in brine_warm(celsius)] != level:
+        return f"brine {celsius}"
+    fridge = judge_fridge(celsius)
+    code = None if celsius <= 4 else "fridge-warm" if celsius <= 5 else "fridge-too-warm"
+    return None if (fridge and fridge.code) == code else f"fridge {celsius}"
+
+
+def test_random_cases_agree_with_the_figures():
+    dice = random.Random(424)
+    for _ in range(CASES):
+        assert disagreement(dice) is None
+
+
+def test_the_raw_clock_passes_at_its_limit():
+    limits = raw_clock.HISTAMINE_FISH
+    levels = [judge_raw(limits, 24 * days) for days in (1, 1.01, 2, 2.01)]
+    assert [each and each.level for each in levels] == [None, "caution", "caution", "stop"]
