@@ -6,71 +6,86 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from pantry_core.formats.operations import read_recipe_document
+from pantry_core.formats.reading import WrongInput
 from pantry_core.measures.units import RECIPE_GRAMS, RECIPE_ML
 from pantry_core.recipes.found import NotARecipe, factor, from_json_ld, read_lines
-from pantry_core.recipes.lines import Basis, read_line, written
+from pantry_core.recipes.lines import Basis, read_line, read_things, written
+from pantry_core.rules.cures import CURING_SALTS
 from pantry_core.rules.ingredients import INGREDIENTS
+from tests.core.recipe_lines import ASK, LINES, REMARK
 
 POUND, GALLON = 453.59237, 3785.411784  # by definition
 
 
-@pytest.mark.parametrize(
-    ("text", "amount", "unit", "key"),
-    [
-        ("2 qt water", 2, "us-quart", "water"),
-        ("1 cup coarse salt", 1, "us-cup", "salt-compact-coarse"),
-        ("1½ tbsp pink curing salt", 1.5, "tbsp", "curing-salt-1"),
-        ("2 1/4 tsp pink rock salt", 2.25, "tsp", "salt-rock-pink"),
-        ("½ cup flaky sea salt", 0.5, "us-cup", "salt-hollow-flake"),
-        ("3/4 cup (150 g) brown sugar, packed", 150, "g", "brown-sugar"),
-        ("2 lb 4 oz table salt", 2.25, "lb", "salt-table"),
-        ("500ml soy sauce", 500, "ml", "soy-sauce"),
-        ("1 dl vinegar", 10 * 10, "ml", "vinegar"),
-        ("2–3 tbsp honey", 2.5, "tbsp", "honey"),
-        ("a pinch of ground cloves", 0.3, "ml", "spice"),
-        ("12 juniper berries", 12, "piece", "spice"),
-        ("juice of 2 lemons", 90, "ml", "citrus-juice"),
-        ("- 20 g curing salt no. 2", 20, "g", "curing-salt-2"),
-        ("1 imperial pint ale", 1, "imp-pint", "beer"),
-        ("8 fl oz buttermilk", 1, "us-cup", "buttermilk"),
-        ("1 tbsp celery seed", 1, "tbsp", "spice"),
-        ("10 g celery juice powder", 10, "g", "celery-powder"),
-        ("1 tsp ground ginger", 1, "tsp", "spice"),
-        ("50 g ginger, grated", 50, "g", "ginger"),
-    ],
-)
-def test_lines(text, amount, unit, key):
-    line = read_line(text)
-    assert (line.amount, line.unit, line.key, line.problem) == (
-        pytest.approx(amount),
-        unit,
-        key,
-        "",
-    )
+def understood(line):
+    """A thing as the table of lines writes it."""
+    if line.is_heading:
+        return REMARK
+    if line.asks:
+        return ASK
+    per = (pytest.approx(line.per.grams),) if line.per else ()
+    return (line.key, pytest.approx(line.amount), line.unit, *per)
 
 
-@pytest.mark.parametrize(
-    ("text", "asks"),
-    [
-        ("1 tsp pink salt", True), ("3 widgets", True), ("1 cup salt", False),
-        ("1 cup kosher salt", False), ("1 tbsp curing salt", False),
-    ],
-)  # fmt: skip
-def test_what_could_be_two_things_is_asked_about(text, asks):
-    line = read_line(text)
-    assert line.question
-    assert line.must_answer is asks
-    assert (line.key is None) is asks
-    assert not read_line("20 g salt").question  # by weight all salt is alike
+@pytest.mark.parametrize("row", LINES, ids=lambda row: row[0])
+def test_lines(row):
+    text, *wanted = row
+    cups = wanted.pop() if wanted[-1] in ("metric", "australian", "imperial") else "us"
+    assert [understood(line) for line in read_things(text, cups)] == wanted
+
+
+def test_there_are_many_lines_in_five_languages():
+    assert len(LINES) >= 150
+    assert len({row[0] for row in LINES}) >= 150
 
 
 @pytest.mark.parametrize(
     "text",
+    ["1 tsp curing salt", "20 g cure", "1 tsp pink salt", "3 g sodium nitrate", "2 g E250",
+     "4 g powder #1", "50 g Pökelsalz", "10 g sel rose", "20 g sal de cura", "1 tbsp quickcure",
+     "50 g salt with 0.5 % nitrite"],
+)  # fmt: skip
+def test_what_may_be_a_curing_salt_offers_every_curing_salt(text):
+    line = read_line(text)
+    assert line.must_answer
+    assert {INGREDIENTS[key].cure for key in line.keys} >= set(CURING_SALTS)
+
+
+def test_read_as_a_document():
+    text = (
+        "5 lb pork belly\n2 tbsp pickling spice, half held back for the pot\n"
+        "50 g nitrite salt (0.5 % nitrite)\n1 cup salt\n20 g sugar per kg\nLeave 5 to 7 days"
+    )
+    out = read_recipe_document({"text": text, "meat_g": 1000})
+    assert out["days"] == 6
+    assert [line["name"] for line in out["lines"]] == ["spice", "nitrite-salt", None, "sugar"]
+    spice, nitrite, salt, sugar = out["lines"]
+    assert spice["held_back"] == 0.5
+    assert nitrite["strength"] == {"nitrite_pct": 0.5}
+    assert {each["name"] for each in salt["ask"]["choices"]} > {"salt-table", "salt-hollow-flake"}
+    assert sugar["per_mass_g"] == 1000
+    assert nitrite["factor"] == pytest.approx(1000 / (5 * POUND))
+    with pytest.raises(WrongInput, match="text"):
+        read_recipe_document({"text": "1 g salt\n" * 200})
+
+
+@pytest.mark.parametrize(
+    ("text", "days"),
     [
-        "salt to taste", "1,500 g water", "1/0 cup salt", "2 water", "3 g sodium nitrite",
-        "1 lb pork and 1 lb beef", "x" * 400, "5 kg", "water",
+        ("5 days in the ice box", 5), ("leave for 36 hours", 1.5), ("a fortnight", 14),
+        ("Brine overnight", 0.625), ("fünf Tage", 5), ("5 jours", 5), ("tres días", 3),
+        ("10 bis 14 Tage", 12), ("1 week", 7), ("It keeps 5 days", None), ("40 g salt", None),
     ],
 )  # fmt: skip
+def test_days_as_people_say_them(text, days):
+    assert read_recipe_document({"text": text})["days"] == days
+
+
+@pytest.mark.parametrize(
+    "text",
+    ["salt to taste", "1/0 cup salt", "2 water", "1 lb pork or beef", "x" * 400, "5 kg", "water"],
+)
 def test_what_cannot_be_read_says_what_would_do(text):
     assert read_line(text).problem
 
@@ -138,7 +153,7 @@ UNITS = sorted((set(RECIPE_GRAMS) | set(RECIPE_ML)) - {"l"})
 def test_what_is_printed_reads_back(amount, unit, key):
     line = read_line(written(amount, unit, key))
     assert line.amount == pytest.approx(amount, rel=1e-6)
-    assert (line.unit, line.key, line.problem) == (unit, key, "")
+    assert (line.unit, line.keys[0], line.problem) == (unit, key, "")
 
 
 FRAGMENTS = st.sampled_from(

@@ -3,15 +3,25 @@
 import csv
 import json
 from io import BytesIO, StringIO
+from zlib import crc32
 
 import pytest
 
 from pantry_core.routes.ways import WAYS
+from pantry_core.rules.cures import CURE_KEYS, CURING_SALTS
 from pantry_web.feasts.models import Event, WeighSheet
 from pantry_web.pantry.models import Ingredient, Vessel
 
 RECIPE = "2 qt water\n1 cup coarse salt\n½ cup brown sugar\n1½ tbsp pink curing salt\n3 bay leaves"
-CHECK = {"text": RECIPE, "method": "even-brine", "cups": "us", "used": "100", "is_scaled": "on"}
+FIELDS = [f"line-{crc32(line.lower().encode()):08x}" for line in RECIPE.splitlines()]
+ANSWERS = {FIELDS[1]: "salt-compact-coarse", FIELDS[3]: "curing-salt-1"}
+CHECK = ANSWERS | {
+    "text": RECIPE,
+    "method": "even-brine",
+    "cups": "us",
+    "used": "100",
+    "is_scaled": "on",
+}
 
 
 @pytest.mark.parametrize("way", [name for name in WAYS if name != "quick-pickle"])
@@ -105,6 +115,9 @@ def test_a_recipe_is_checked_put_right_and_taken(cook, roast, django_assert_max_
     for said in ("Which salt is it?", "With another salt", "by the scale only", "nitrite"):
         assert said in page
     assert answer.context["out"].nitrite.verdict == "over"
+    open_still = cook.post(f"/dishes/{dish.pk}/recipe/answer/", CHECK | {FIELDS[1]: ""})
+    assert open_still.context["out"] is None  # nothing is judged while a line is open
+    assert "wants an answer first" in open_still.content.decode()
     taken = cook.post(f"/dishes/{dish.pk}/recipe/", CHECK | {"held_back": "25"})
     assert taken.status_code == 302
     dish.refresh_from_db()
@@ -127,6 +140,8 @@ def test_what_is_in_doubt_must_be_answered(cook, roast):
     lines = answer.context["read"].lines
     assert [bool(line.problem) for line in lines] == [False, False, True, True]
     pink, widgets = lines[2].field, lines[3].field
+    for cure in CURING_SALTS:
+        assert CURE_KEYS[cure] in dict(lines[2].choices)
     answered = typed | {pink: "curing-salt-1", widgets: "none"}
     read = cook.post(f"{path}answer/", answered).context["read"]
     assert [line.key for line in read.lines] == ["water", "salt-table", "curing-salt-1", None]
@@ -219,13 +234,17 @@ def test_the_cold_page_says_how_much_to_hold_back(cook, gammon):
 
 @pytest.mark.parametrize(
     # FDA Food Code 3-501.14 (from memory): 57 to 21 °C in 2 h, to 5 °C in 6 h in all
-    ("since", "now_c", "verdict"),
-    [("1.5", "30", "on-time"), ("2.5", "30", "too-slow"), ("5", "12", "on-time"),
-     ("6.5", "12", "too-slow"), ("6", "5", "cold")],
+    ("since", "now_c", "ticked", "verdict"),
+    [("1.5", "30", "", "on-time"), ("2.5", "30", "", "reheat"), ("5", "12", "", "on-time"),
+     ("6.5", "12", "", "discard"), ("6", "5", "", "cold"), ("2.5", "30", "is_reheated", "discard"),
+     # FSIS Appendix B (from memory): 54 to 27 °C in 5 h, to 7 °C in 10 more
+     ("6.5", "12", "is_cured", "on-time"), ("5.5", "30", "is_cured", "discard")],
 )  # fmt: skip
-def test_two_stage_cooling(cook, gammon, since, now_c, verdict):
-    typed = {"what": "cooling", "since": since, "now_c": now_c}
-    assert cook.post(f"/dishes/{gammon.pk}/cold/", typed).context["judged"].verdict == verdict
+def test_two_stage_cooling(cook, gammon, since, now_c, ticked, verdict):
+    typed = {"what": "cooling", "since": since, "now_c": now_c, ticked: "on"}
+    page = cook.post(f"/dishes/{gammon.pk}/cold/", typed)
+    assert page.context["judged"].verdict == verdict
+    assert ("Discard it" in page.content.decode()) == (verdict == "discard")
 
 
 def weigh(cook, dish, line, amount=None):
@@ -346,3 +365,34 @@ def test_things_are_put_in_changed_and_taken_out(cook, quince):
     cook.post(f"/pantry/vessel/{pot.pk}/remove/")
     assert not Vessel.objects.filter(name="Tall pot").exists()
     assert cook.post("/pantry/spaceship/", typed).status_code == 404
+
+
+def test_what_only_a_label_tells_is_asked_for(cook, roast):
+    _, dish, _typed = roast
+    text = "1 l water\n20 g salt\n1 tbsp house seasoning\n5 g celery powder"
+    path = f"/dishes/{dish.pk}/recipe/answer/"
+    field = f"line-{crc32(b'1 tbsp house seasoning'):08x}"
+    typed = CHECK | {"text": text, field: "salted-mix"}
+    read = cook.post(path, typed).context["read"]
+    assert read.out is None
+    assert "label" in read.lines[2].problem
+    out = cook.post(path, typed | {f"{field}-pct": "40"}).context["out"]
+    assert out.nitrite.verdict == "unknown"
+    # nothing is promised of the celery; no. 1 is offered beside the recipe put right without it
+    assert out.instead.input.cure is None
+    assert out.offer.input.cure.name == "cure-1"
+
+
+def test_game_smoke_and_what_was_opened_set_the_inside_temperature(cook, roast):
+    feast, _, typed = roast
+    path = f"/feasts/{feast.pk}/answer/"
+    venison = typed | {"cut": "venison", "cure": ""}
+    cases = [({}, 63), ({"game": "deer"}, 71), ({"game": "other"}, 74), ({"opened": "rolled"}, 68),
+             ({"opened": "stuffed"}, 74)]  # fmt: skip
+    for changes, figure in cases:  # USDA, FDA Food Code 3-401.11 (from memory)
+        page = cook.post(path, venison | changes)
+        assert page.context["sheet"].result.inside_c == figure
+        assert f"Done at {figure} °C" in page.content.decode()
+    trout = typed | {"cut": "trout-fillet", "cure": "", "heat": "smoked", "storage": "vacuum"}
+    codes = {each.code for each in cook.post(path, trout | {"salt": "1.8"}).context["sheet"].stops}
+    assert "water-phase-low" in codes  # 3.5 % in its water: FDA fish guide, ch. 13 (from memory)

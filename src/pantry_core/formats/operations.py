@@ -18,11 +18,13 @@ from pantry_core.mixes.weigh import weigh
 from pantry_core.notice import Notice
 from pantry_core.plan.problem import WrongPlan, raw_wrongs
 from pantry_core.plan.request import PlanRequest
+from pantry_core.recipes.found import NotARecipe
+from pantry_core.recipes.read import ReadRequest, read
 from pantry_core.salt.request import SaltRequest
 from pantry_core.salt.travel import travel
 from pantry_core.vessels.fit import FitRequest, fit
 
-OPERATIONS = ("weigh", "check", "salt", "chill", "fit", "plan")
+OPERATIONS = ("weigh", "check", "read", "salt", "chill", "fit", "plan")
 
 Answer = dict[str, Any]
 
@@ -56,6 +58,20 @@ def check_document(raw: object) -> Answer:
     Raises: WrongInput with everything that is wrong.
     """
     return _as_data(check(read_document(CheckRequest, raw)))
+
+
+def read_recipe_document(raw: object) -> Answer:
+    """Answer a `read` document: a recipe as people write it.
+
+    Parameters: raw, JSON data.
+    Returns: the answer as JSON data; what each line means, or what is asked about it.
+    Raises: WrongInput with everything that is wrong.
+    """
+    request = read_document(ReadRequest, raw)
+    try:
+        return _as_data(read(request))
+    except NotARecipe as error:
+        raise WrongInput((Problem("text", str(error)),)) from None
 
 
 def salt_document(raw: object) -> Answer:
@@ -129,6 +145,7 @@ def _answering(operation: str) -> Callable[[object], Answer]:
     known: dict[str, Callable[[object], Answer]] = {
         "weigh": weigh_document,
         "check": check_document,
+        "read": read_recipe_document,
         "salt": salt_document,
         "chill": chill_document,
         "fit": fit_document,

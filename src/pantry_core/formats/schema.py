@@ -15,6 +15,7 @@ from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Plan
+from pantry_core.recipes.read import ReadOut, ReadRequest
 from pantry_core.salt.request import SaltRequest
 from pantry_core.salt.travel import SaltAnswer
 from pantry_core.vessels.fit import FitAnswer, FitRequest
@@ -27,6 +28,8 @@ def schemas() -> dict[str, dict[str, Any]]:
         "weigh-answer": TypeAdapter(WeighOut).json_schema(mode="serialization"),
         "check-request": CheckRequest.model_json_schema(),
         "check-answer": TypeAdapter(CheckOut).json_schema(mode="serialization"),
+        "read-request": ReadRequest.model_json_schema(),
+        "read-answer": TypeAdapter(ReadOut).json_schema(mode="serialization"),
         "salt-request": SaltRequest.model_json_schema(),
         "salt-answer": TypeAdapter(SaltAnswer).json_schema(mode="serialization"),
         "chill-request": ChillRequest.model_json_schema(),

@@ -6,7 +6,9 @@ from dataclasses import dataclass, replace
 from html.parser import HTMLParser
 
 from pantry_core.errors import within
-from pantry_core.recipes.lines import Basis, Cups, ReadLine, read_line
+from pantry_core.recipes.lines import Basis, ReadLine, read_things
+from pantry_core.recipes.words import Cups
+from pantry_core.rules.ingredients import INGREDIENTS
 
 MOST_BYTES = 1_000_000
 MOST_LINES = 120
@@ -29,17 +31,25 @@ def read_lines(text: str, cups: Cups = "us") -> tuple[ReadLine, ...]:
     """Read a recipe line by line.
 
     Parameters: text, at most 120 lines that are not empty; cups, whose cups are meant.
-    Returns: the lines. A heading such as "per pound" or "for 1 gallon of water" holds for the
-    lines after it that do not say otherwise; a line that names the meat holds for all of them.
+    Returns: the things of all lines, in order. A heading such as "per pound" or "for 1 gallon of
+    water" holds for the lines after it that do not say otherwise; a line that names the meat holds
+    for all of them.
     Raises: NotARecipe for more lines.
     """
     written = [each for each in text.splitlines() if each.strip()]
     if len(written) > MOST_LINES:
         raise NotARecipe(f"A recipe of {len(written)} lines is too long; {MOST_LINES} would do.")
-    return tuple(_with_headings([read_line(each, cups) for each in written]))
+    return tuple(_with_headings([thing for each in written for thing in read_things(each, cups)]))
 
 
 def _with_headings(lines: Sequence[ReadLine]) -> Iterator[ReadLine]:
+    held_back = max((each.held_back for each in lines if each.is_heading), default=0.0)
+    for line in _with_bases(lines):
+        is_spice = bool(line.keys) and INGREDIENTS[line.keys[0]].role == "spice"
+        yield replace(line, held_back=held_back) if is_spice and not line.held_back else line
+
+
+def _with_bases(lines: Sequence[ReadLine]) -> Iterator[ReadLine]:
     heading = next((each.per for each in lines if each.is_meat and each.per), None)
     for line in lines:
         if line.is_heading:

@@ -1,72 +1,70 @@
-"""One line of a recipe: amount, unit and ingredient, as people write them."""
+"""Lines of a recipe: amount, unit and ingredient, as people write them."""
 
 import re
-from dataclasses import dataclass
+from collections.abc import Iterator
+from dataclasses import dataclass, field, replace
 from typing import Final, Literal
 
-from pantry_core.measures.quantity import NotAQuantity, leading_number
+from pantry_core.measures.quantity import NotAQuantity
 from pantry_core.measures.units import RECIPE_GRAMS, RECIPE_ML, RecipeUnit
-from pantry_core.recipes.names import Match, match, meats
+from pantry_core.recipes.amounts import Amount, amount_at, amount_behind, in_brackets
+from pantry_core.recipes.names import ALL_CURES, CURED, Match, match, meats
+from pantry_core.recipes.parts import Part, parts_of
+from pantry_core.recipes.times import days_in
+from pantry_core.recipes.words import NUMBER_WORDS, Cups
 from pantry_core.rules.ingredients import INGREDIENTS
 
-Cups = Literal["us", "metric", "australian", "imperial"]
 LONGEST_LINE = 300
 LEMON_ML = 45.0
 """Juice of a lemon (common practice) [ml]."""
+UNKNOWN: Final = ("spice", "salted-mix", "other-sauce", "juice", "sugar", "water", *ALL_CURES)
+"""What a thing may be that is not known here; among them are all curing salts."""
 
-_ANY_CUP: Final[dict[str, dict[Cups, tuple[RecipeUnit, float]]]] = {
-    "cup": {"us": ("us-cup", 1), "metric": ("metric-cup", 1), "australian": ("metric-cup", 1),
-            "imperial": ("imp-pint", 0.5)},
-    "tbsp": {"us": ("tbsp", 1), "metric": ("metric-tbsp", 1), "australian": ("au-tbsp", 1),
-             "imperial": ("metric-tbsp", 1)},
-    "tsp": {"us": ("tsp", 1), "metric": ("ml", 5), "australian": ("ml", 5), "imperial": ("ml", 5)},
-    "pint": {"us": ("us-pint", 1), "metric": ("imp-pint", 1), "australian": ("imp-pint", 1),
-             "imperial": ("imp-pint", 1)},
-    "gallon": {"us": ("us-gallon", 1), "metric": ("imp-gallon", 1), "australian": ("imp-gallon", 1),
-               "imperial": ("imp-gallon", 1)},
-}  # fmt: skip
-_FIXED: Final[dict[str, tuple[RecipeUnit, float]]] = {
-    "mg": ("g", 0.001), "g": ("g", 1), "kg": ("kg", 1), "oz": ("oz", 1), "lb": ("lb", 1),
-    "ml": ("ml", 1), "cl": ("ml", 10), "dl": ("ml", 100), "l": ("l", 1),
-    "quart": ("us-quart", 1), "us cup": ("us-cup", 1), "metric cup": ("metric-cup", 1),
-    "us tbsp": ("tbsp", 1), "metric tbsp": ("metric-tbsp", 1), "australian tbsp": ("au-tbsp", 1),
-    "us tsp": ("tsp", 1), "metric tsp": ("ml", 5), "us pint": ("us-pint", 1),
-    "us quart": ("us-quart", 1), "us gallon": ("us-gallon", 1), "imp pint": ("imp-pint", 1),
-    "imp gallon": ("imp-gallon", 1), "fl oz": ("us-cup", 0.125), "pinch": ("ml", 0.3),
-    "dash": ("ml", 0.6), "piece": ("piece", 1),
-}  # fmt: skip
-_SPELLINGS: Final = {
-    "g": r"g|gr|grams?|grammes?", "mg": "mg|milligrams?", "kg": "kgs?|kilos?|kilograms?",
-    "oz": "oz|ounces?", "lb": "lbs?|pounds?|#", "ml": "ml|mls|millilit(?:re|er)s?",
-    "cl": "cl|centilit(?:re|er)s?", "dl": "dl|decilit(?:re|er)s?", "l": "l|lit(?:re|er)s?",
-    "fl oz": r"fl\.? ?oz|fluid ounces?", "tsp": "tsps?|teaspoons?|teaspoonfuls?",
-    "tbsp": "tbsps?|tbs|tablespoons?|tablespoonfuls?", "cup": "cups?|cupfuls?",
-    "pint": "pints?|pt", "quart": "quarts?|qts?", "gallon": "gallons?|gal",
-    "pinch": "pinch(?:es)?", "dash": "dash(?:es)?",
-    "piece": "pieces?|cloves?|heads?|sprigs?|stalks?|sticks?|leaves|leaf|bunch(?:es)?|slices?|"
-             "whole|pods?|bulbs?|knobs?",
-}  # fmt: skip
-_BIG = {"us": "us|u\\.s\\.", "metric": "metric", "australian": "australian|au",
-        "imp": "imp|imperial|uk|british"}  # fmt: skip
-_UNIT = re.compile(
-    r"\s*(?:(?P<big>" + "|".join(f"(?:{each})" for each in _BIG.values()) + r")\.?\s+)?(?:"
-    + "|".join(f"(?P<u{i}>{spelt})" for i, spelt in enumerate(_SPELLINGS.values()))
-    + r")(?![a-z#])\.?",
-    re.IGNORECASE,
-)  # fmt: skip
 _BULLET = re.compile(r"^[\s•*·–—-]*(?:\[[ xX]?\])?\s*(?:\d+\)\s+)?")
-_IN_WORDS = {"a": 1.0, "an": 1.0, "one": 1.0, "two": 2.0, "three": 3.0, "four": 4.0, "half": 0.5,
-             "half a": 0.5, "a half": 0.5, "a quarter": 0.25, "a couple of": 2.0}  # fmt: skip
-_WORDS = re.compile(
-    r"\s*(" + "|".join(sorted(_IN_WORDS, key=len, reverse=True)) + r")\b", re.IGNORECASE
-)
 _ASIDE = re.compile(r"\(([^()]*)\)")
 _JUICE_OF = re.compile(r"^(?:the\s+)?juice of\s+(.+)$", re.IGNORECASE)
-_RANGE = re.compile(r"\s*(?:-|–|—|\bto\b|\bor\b)\s*(?=[\d½¼¾⅓⅔⅛.])", re.IGNORECASE)
-_PER = re.compile(
-    r"[,;:(\s]*\b(?:for|per)\b\s+(?:each\s+|every\s+)?(?P<what>.+?)[):.,\s]*$", re.IGNORECASE
+_STRENGTH = re.compile(
+    r"(?:\b(?:with|mit|avec|con|of|at|[àa]|al)\s+)?(?P<pct>\d{1,2}(?:[.,]\d{1,4})?)\s*%\s*(?:of\s+|"
+    r"de\s+|di\s+)?(?:sodium\s+|potassium\s+|natrium)?(?P<what>nitrite|nitrate|nitrit|nitrat|"
+    r"nitrito|nitrato|salt|salz|sel|sal|sale)\b(?!\s*petre)|"
+    r"\b(?P<what2>nitrite|nitrate|nitrit|nitrat)(?:\s+content)?\s*[:=]?\s*"
+    r"(?P<pct2>\d{1,2}(?:[.,]\d{1,4})?)\s*%",
+    re.IGNORECASE,
 )
-_OF_WATER = re.compile(r"\b(?:water|brine|liquid)\b", re.IGNORECASE)
+_BARE_PERCENT = re.compile(r"^\s*(?P<pct>\d{1,2}(?:[.,]\d{1,4})?)\s*%\s*$")
+_PERCENT = re.compile(r"\d\s*%|\bper ?cent\b", re.IGNORECASE)
+_OF_MEAT = re.compile(
+    r"^(?P<pct>\d{1,2}(?:[.,]\d{1,3})?)\s*%\s*(?:of\s+(?:the\s+)?(?:meat(?:['’]s)?|its)\s*"
+    r"(?:weight|mass)?\s*(?:in|of|as)?\s*)?(?P<words>.*)$",
+    re.IGNORECASE,
+)
+_SAYS_MEAT = re.compile(r"\b(?:of|du|der|des)?\s*(?:the\s+)?(?:meat|its weight)\b", re.IGNORECASE)
+_PER = re.compile(
+    r"(?:[,;:(\s]+\b(?:for|per|pro|par|por|al|auf|je|pour)\b\s+(?:each\s+|every\s+)?|\s*/\s*(?=[a-z])|"
+    r"[,\s]+(?=an?\s+(?:pound|lb|kilo|kg|gallon|quart|lit(?:re|er)|pint)\b\s*(?:of\s+\w+\s*)?"
+    r"[).,;:]*$))(?P<what>[^/;]+?)[):.,\s]*$",
+    re.IGNORECASE,
+)
+_PER_FIRST = re.compile(
+    r"^\s*(?:for|per|pro|par|por|pour|auf|je)\b\s+(?:each\s+|every\s+)?(?P<what>[^,;:]+?)\s*[,:]\s*"
+    r"(?P<rest>.*)$",
+    re.IGNORECASE,
+)
+_PER_INSIDE = re.compile(r"(?<=\d)\s*(?P<unit>g|mg|oz)\s*/\s*(?P<per>kg|lb|l)\b\s*", re.IGNORECASE)
+_OF_WATER = re.compile(
+    r"\b(?:water|brine|liquid|wasser|lake|eau|saumure|agua|salmuera|acqua|salamoia)\b",
+    re.IGNORECASE,
+)
+_OF_PIECE = re.compile(r"\b(?:meat|fleisch|viande|carne)\b", re.IGNORECASE)
+_HELD = r"held back|hold back|kept back|kept for the pot|reserved?|for the pot|set aside"
+_HELD_BACK = re.compile(
+    rf"\(?\s*\b(?P<share>half|a half|a third|one third|two thirds|a quarter|\d+/\d+|\d+ ?%)\b"
+    rf"[^()\d]*?\b(?:{_HELD})\b[^()]*\)?|\b(?:reserve|hold back|keep back)\s+(?P<share2>half|a "
+    r"third|two thirds|a quarter|\d+/\d+|\d+ ?%)\b[^()]*",
+    re.IGNORECASE,
+)
+_SHARES: Final = {"half": 0.5, "a half": 0.5, "a third": 1 / 3, "one third": 1 / 3,
+                  "two thirds": 2 / 3, "a quarter": 0.25}  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,10 +77,12 @@ class Basis:
 
 @dataclass(frozen=True, slots=True)
 class ReadLine:
-    """A line as it was understood; `problem` says what would do where it was not.
+    """A thing as it was understood; `problem` says what would do where it was not.
 
-    `keys` are the ingredients that it may be, the likely one first; with `must_answer` the cook
-    has to choose. `per` is what its amount is for, None for the whole recipe; `words` name it.
+    `keys` are the ingredients that it may be; with `must_answer` the cook has to choose. `per` is
+    what its amount is for, None for the whole recipe; `words` name it; `strength` is what its label
+    says in the text [%]; `held_back` the share that is kept for the pot [-]; `days` how long the
+    line says that it lies. A line that is a heading or a remark holds no ingredient.
     """
 
     text: str
@@ -96,15 +96,25 @@ class ReadLine:
     is_heading: bool = False
     problem: str = ""
     words: str = ""
+    strength: dict[str, float] = field(default_factory=dict)
+    held_back: float = 0.0
+    days: float | None = None
 
     @property
     def key(self) -> str | None:
         """The ingredient, None while the cook must answer or nothing was found."""
-        return None if self.must_answer or not self.keys else self.keys[0]
+        return None if self.must_answer or self.problem or not self.keys else self.keys[0]
+
+    @property
+    def asks(self) -> str:
+        """What must be answered before the recipe is judged, "" where nothing is open."""
+        if self.problem:
+            return self.problem
+        return self.question if self.must_answer else ""
 
 
 def read_line(text: str, cups: Cups = "us") -> ReadLine:
-    """Read one line of a recipe.
+    """Read one line of a recipe that holds one thing.
 
     Parameters: text, at most 300 characters; cups, whose cups, spoons and pints are meant where
     the line does not say.
@@ -112,7 +122,7 @@ def read_line(text: str, cups: Cups = "us") -> ReadLine:
     Raises: nothing.
     Source: sizes by definition; a pinch and the juice of a lemon by common practice.
 
-    >>> line = read_line("1½ tbsp pink curing salt")
+    >>> line = read_line("1½ tbsp curing salt no. 1")
     >>> line.amount, line.unit, line.key
     (1.5, 'tbsp', 'curing-salt-1')
     >>> read_line("2 qt water").unit
@@ -120,15 +130,30 @@ def read_line(text: str, cups: Cups = "us") -> ReadLine:
     >>> read_line("1 tsp salt per pound of meat").per
     Basis(of='meat', grams=453.59237)
     """
+    found = read_things(text, cups)
+    if len(found) == 1:
+        return found[0]
+    what = "This line holds more than one thing; write each on a line of its own."
+    return ReadLine(found[0].text, problem=what)
+
+
+def read_things(text: str, cups: Cups = "us") -> tuple[ReadLine, ...]:
+    """Read one line of a recipe, which may hold several things ("water + ice").
+
+    Parameters, errors and source as in `read_line`.
+    Returns: the things, in order; one at least.
+
+    >>> [(each.key, each.amount, each.unit) for each in read_things("1 l water with 40 g salt")]
+    [('water', 1.0, 'l'), ('salt-table', 40.0, 'g')]
+    """
     shown = " ".join(text.split())
     if len(shown) > LONGEST_LINE:
-        return ReadLine(
-            shown[:LONGEST_LINE], problem=f"This line is too long; {LONGEST_LINE} characters do."
-        )
+        what = f"This line is too long; {LONGEST_LINE} characters do."
+        return (ReadLine(shown[:LONGEST_LINE], problem=what),)
     try:
-        return _read(shown, cups)
+        return tuple(_read(shown, cups))
     except NotAQuantity as error:
-        return ReadLine(shown, problem=f"{str(error)[:1].upper()}{str(error)[1:]}.")
+        return (ReadLine(shown, problem=f"{str(error)[:1].upper()}{str(error)[1:]}."),)
 
 
 def written(amount: float, unit: RecipeUnit, key: str) -> str:
@@ -138,152 +163,216 @@ def written(amount: float, unit: RecipeUnit, key: str) -> str:
     '1.5 us cup hollow flaky salt'
     """
     spelt = {"tsp": "us tsp", "tbsp": "us tbsp", "au-tbsp": "australian tbsp"}
-    name = INGREDIENTS[key].name.lower()
+    name = INGREDIENTS[key].name.lower().replace(",", "")
     return f"{_plain(amount)} {spelt.get(unit, unit.replace('-', ' '))} {name}"
 
 
 def _plain(amount: float) -> str:
-    return f"{amount:.9f}".rstrip("0").rstrip(".") or "0"
+    plain = f"{amount:.9f}".rstrip("0").rstrip(".") or "0"
+    _, point, decimals = plain.partition(".")
+    # three decimals can be taken for thousands
+    return f"{plain}0" if point and len(decimals) == 3 else plain
 
 
-def _read(shown: str, cups: Cups) -> ReadLine:
+def _read(shown: str, cups: Cups) -> Iterator[ReadLine]:
     body = _JUICE_OF.sub(r"\1 juice", _BULLET.sub("", shown))
+    body, held_back = _without_held_back(body)
+    days, body = days_in(body)
     body, per = _without_basis(body, cups)
-    if per is not None and not body:
-        return ReadLine(shown, per=per, is_heading=True)
-    by_weight = _weight_in_brackets(body, cups)
-    body = " ".join(_ASIDE.sub(" ", body).split())
-    amount, unit, words = _amount(body, cups)
-    if by_weight is not None and (unit is None or unit not in RECIPE_GRAMS):
-        amount, unit = by_weight
+    bare = body.strip(" .,;:()")
+    if held_back and _is_remark(bare, cups):
+        yield ReadLine(shown, is_heading=True, held_back=held_back)
+        return
+    is_title = body.rstrip().endswith(":") and not re.search(r"\d", body)
+    says_more = per is not None or days is not None
+    if is_title or (not bare and says_more) or (days is not None and _is_remark(bare, cups)):
+        yield ReadLine(shown, per=per, is_heading=True, days=days)
+        return
+    parts = tuple(parts_of(body, cups))
+    for part in parts:
+        text = shown if len(parts) == 1 else part.text
+        yield replace(_thing(text, part, per, cups), held_back=held_back, days=days)
+
+
+def _is_remark(bare: str, cups: Cups) -> bool:
+    """Whether what is left beside a time or a share is an instruction and no ingredient."""
+    if amount_at(bare, cups) is not None:
+        return False
+    found = match(bare)
+    return found is None or INGREDIENTS[found.keys[0]].role not in ("salt", "cure")
+
+
+def _thing(shown: str, part: Part, per: Basis | None, cups: Cups) -> ReadLine:
+    body, strength = _without_strength(part.text)
+    if part.problem:
+        return ReadLine(shown, problem=part.problem)
+    if part.amount is None and _PERCENT.search(body):
+        return _by_percent(shown, " ".join(re.sub("[()]", " ", body).split()), strength)
+    amount, words = _amount_of(part, body, cups)
+    line = ReadLine(shown, per=per, words=words, strength=strength)
     kinds = meats(words)
-    found = match(words)
-    if kinds and (found is None or found.keys == ("spice",)):
-        return _meat(shown, kinds, amount, unit)
-    if found is None:
-        return _unknown(shown, words, amount, unit)
-    return _ingredient(ReadLine(shown, amount, unit, per=per, words=words), found)
+    found_name = match(words)
+    if kinds and (found_name is None or found_name.keys == ("spice",)):
+        return _meat(line, kinds, amount)
+    if found_name is None:
+        return _unknown(line, amount)
+    return _ingredient(line, found_name, amount)
 
 
-def _ingredient(line: ReadLine, found: Match) -> ReadLine:
-    amount, unit, question = line.amount, line.unit, found.question
-    if not found.keys:
-        return ReadLine(line.text, problem=found.question)
+def _amount_of(part: Part, body: str, cups: Cups) -> tuple[Amount | None, str]:
+    """The amount of a thing, and its words; a weight in brackets wins over a volume."""
+    plain = " ".join(_ASIDE.sub(" ", body).split())
+    if part.amount is not None:
+        return part.amount, plain
+    found = amount_at(body, cups) or amount_behind(plain, cups)
+    amount, words = found if found else (None, plain)
+    by_weight = in_brackets(body, cups)
+    is_size = amount is not None and amount.unit is None and amount.middle > 1
+    if (
+        by_weight is not None
+        and not is_size
+        and (amount is None or amount.unit not in RECIPE_GRAMS)
+    ):
+        amount = by_weight
+    return amount, " ".join(_ASIDE.sub(" ", words).split())
+
+
+def _ingredient(line: ReadLine, found: Match, amount: Amount | None) -> ReadLine:
     role = INGREDIENTS[found.keys[0]].role
-    if amount is None and role != "spice":
-        return ReadLine(
-            line.text, keys=found.keys, problem="How much of it? Write an amount before it."
-        )
-    if unit is None:
-        unit = "piece"
-    if unit == "piece" and found.keys == ("citrus-juice",) and amount is not None:
-        amount, unit, question = amount * LEMON_ML, "ml", f"A lemon gives about {LEMON_ML:g} ml."
+    if role != "cure" and {"nitrite_pct", "nitrate_pct"} & line.strength.keys():
+        found, role = CURED, "cure"
+    line = _labelled(replace(line, keys=found.keys, question=found.question), role)
+    if amount is None:
+        if role == "spice" and not found.must_answer:
+            return replace(line, amount=1.0, unit="piece")
+        return replace(line, problem="How much of it? Write an amount before it.")
+    value = amount.upper if role == "cure" else amount.middle
+    unit = amount.unit or "piece"
+    if unit == "piece" and found.keys == ("citrus-juice",):
+        value, unit = value * LEMON_ML, "ml"
+        line = replace(line, question=f"A lemon gives about {LEMON_ML:g} ml.")
+    is_by_volume = unit in RECIPE_ML
+    line = replace(line, amount=value, unit=unit)
+    if amount.is_heaped and is_by_volume and role in ("salt", "cure"):
+        what = "A heaped spoon is half as much again as a level one. Weigh it, or say level spoons."
+        return replace(line, problem=what)
     if unit == "piece" and role != "spice":
         name = INGREDIENTS[found.keys[0]].name.lower()
         what = f"How much {name}? It is not counted; a weight or a volume would do."
-        return ReadLine(line.text, amount, keys=found.keys, problem=what)
-    is_by_volume = unit in RECIPE_ML
-    if role == "salt" and not is_by_volume and not found.must_answer:
-        question = ""
-    return ReadLine(
-        line.text, 1.0 if amount is None else amount, unit, found.keys, question,
-        found.must_answer, line.per, words=line.words,
-    )  # fmt: skip
+        return replace(line, problem=what)
+    must_answer = found.must_answer and (is_by_volume or not found.by_volume)
+    question = line.question if must_answer or not found.by_volume else ""
+    return replace(line, must_answer=must_answer, question=question)
 
 
-def _meat(
-    shown: str, kinds: tuple[str, ...], amount: float | None, unit: RecipeUnit | None
-) -> ReadLine:
+def _labelled(line: ReadLine, role: str) -> ReadLine:
+    """A strength that says no name is the nitrite of a curing salt, the salt of anything else."""
+    bare = line.strength.get("pct")
+    if bare is None:
+        return line
+    rest = {name: pct for name, pct in line.strength.items() if name != "pct"}
+    return replace(line, strength=rest | {"nitrite_pct" if role == "cure" else "salt_pct": bare})
+
+
+def _by_percent(shown: str, body: str, strength: dict[str, float]) -> ReadLine:
+    """As in "2 % salt": of the meat where it says so, else asked about."""
+    found = _OF_MEAT.match(body)
+    name = match(body)
+    says_meat = _SAYS_MEAT.search(body) is not None and not _OF_WATER.search(body)
+    if found is None or name is None or not says_meat:
+        what = "Per cent of what? Write it in grams, or “of the meat”."
+        return ReadLine(shown, keys=name.keys if name else (), problem=what, words=body)
+    pct = float(found["pct"].replace(",", "."))
+    line = ReadLine(shown, per=Basis("meat", 100.0), words=body, strength=strength)
+    return _ingredient(line, name, Amount(pct, pct, "g"))
+
+
+def _meat(line: ReadLine, kinds: tuple[str, ...], amount: Amount | None) -> ReadLine:
     if len(kinds) > 1:
         what = f"This line names {' and '.join(kinds)}; one piece at a time would do."
-        return ReadLine(shown, problem=what, is_meat=True)
-    if amount is not None and unit in RECIPE_GRAMS:
-        return ReadLine(
-            shown, is_meat=True, is_heading=True,
-            per=Basis("meat", amount * RECIPE_GRAMS[unit]),
-        )  # fmt: skip
-    return ReadLine(shown, is_meat=True, is_heading=True)
+        return replace(line, problem=what, is_meat=True)
+    per = line.per
+    if amount is not None and amount.unit in RECIPE_GRAMS and amount.middle > 0:
+        per = Basis("meat", amount.middle * RECIPE_GRAMS[amount.unit])
+    return replace(line, is_meat=True, is_heading=True, per=per)
 
 
-def _unknown(shown: str, words: str, amount: float | None, unit: RecipeUnit | None) -> ReadLine:
-    if not words.strip(" .:,"):
-        return ReadLine(shown, problem="What is it? Write the ingredient after its amount.")
-    return ReadLine(
-        shown, 1.0 if amount is None else amount, unit or "piece", ("spice",),
-        "This ingredient is not known here. Is it a spice, without salt of its own?",
-        must_answer=True, words=words,
+def _unknown(line: ReadLine, amount: Amount | None) -> ReadLine:
+    if not line.words.strip(" .:,"):
+        return replace(line, problem="What is it? Write the ingredient after its amount.")
+    value = 1.0 if amount is None else amount.upper
+    unit: RecipeUnit = "piece" if amount is None or amount.unit is None else amount.unit
+    return replace(
+        line, amount=value, unit=unit, keys=UNKNOWN, must_answer=True,
+        question="This is not known here. What is it? Leave it out, or choose.",
     )  # fmt: skip
 
 
-def _amount(body: str, cups: Cups) -> tuple[float | None, RecipeUnit | None, str]:
-    """Amount, unit and the words after them; "1 lb 4 oz" is summed."""
-    first = _number(body)
-    if first is None:
-        return None, None, body
-    value, rest = first
-    until = _RANGE.match(rest)
-    if until:
-        second = leading_number(rest[until.end() :])
-        if second is not None:
-            value, rest = (value + second[0]) / 2.0, second[1]
-    unit = _UNIT.match(rest)
-    if unit is None:
-        return value, None, rest.strip()
-    name, factor = _unit(unit, cups)
-    rest = rest[unit.end() :]
-    total = value * factor
-    more = leading_number(rest)
-    if more is not None and name in RECIPE_GRAMS:
-        smaller = _UNIT.match(more[1])
-        if smaller is not None:
-            small_name, small_factor = _unit(smaller, cups)
-            if small_name in RECIPE_GRAMS and RECIPE_GRAMS[small_name] < RECIPE_GRAMS[name]:
-                total += more[0] * small_factor * RECIPE_GRAMS[small_name] / RECIPE_GRAMS[name]
-                rest = more[1][smaller.end() :]
-    rest = re.sub(r"^\s*(?:of|heaped|level|rounded|packed)\b", "", rest, flags=re.IGNORECASE)
-    return total, name, rest.strip()
+def _without_held_back(body: str) -> tuple[str, float]:
+    """Take "half held back for the pot" out of a line, and the share that it says."""
+    found = _HELD_BACK.search(body)
+    if found is None:
+        return body, 0.0
+    said = (found["share"] or found["share2"]).lower()
+    if said in _SHARES:
+        share = _SHARES[said]
+    elif said.endswith("%"):
+        share = float(said[:-1]) / 100.0
+    else:
+        above, below = said.split("/")
+        share = int(above) / int(below) if int(below) else 0.0
+    return " ".join((body[: found.start()], body[found.end() :])).strip(" ,;"), min(share, 1.0)
 
 
-def _number(body: str) -> tuple[float, str] | None:
-    found = leading_number(body)
-    if found is not None:
-        return found
-    word = _WORDS.match(body)
-    return (_IN_WORDS[word.group(1).lower()], body[word.end() :]) if word else None
-
-
-def _unit(found: re.Match[str], cups: Cups) -> tuple[RecipeUnit, float]:
-    name = next(spelt for i, spelt in enumerate(_SPELLINGS) if found.group(f"u{i}") is not None)
-    size = (found.group("big") or "").lower().rstrip(".")
-    for big, spellings in _BIG.items():
-        if size and re.fullmatch(spellings, size) and f"{big} {name}" in _FIXED:
-            return _FIXED[f"{big} {name}"]
-    return _ANY_CUP[name][cups] if name in _ANY_CUP else _FIXED[name]
-
-
-def _weight_in_brackets(body: str, cups: Cups) -> tuple[float, RecipeUnit] | None:
-    """A weight that stands in brackets beside a volume wins over it."""
+def _without_strength(body: str) -> tuple[str, dict[str, float]]:
+    """Take "(0.5 % nitrite)" out of a line, and what it says [%]."""
+    strength: dict[str, float] = {}
+    for found in _STRENGTH.finditer(body):
+        what = (found["what"] or found["what2"]).lower()
+        pct = float((found["pct"] or found["pct2"]).replace(",", "."))
+        kind = "nitrite" if what.startswith("nitrit") else "nitrate"
+        strength[f"{kind if what.startswith('nitr') else 'salt'}_pct"] = pct
+    has_name = match(_ASIDE.sub(" ", _STRENGTH.sub(" ", body))) is not None
+    if strength and has_name:
+        return " ".join(_STRENGTH.sub(" ", body).replace("( )", " ").split()), strength
     for aside in _ASIDE.findall(body):
-        amount, unit, _ = _amount(re.sub(r"^(?:about|ca\.?|or|~)\s*", "", aside.strip()), cups)
-        if amount is not None and unit in RECIPE_GRAMS:
-            return amount, unit
-    return None
+        bare = _BARE_PERCENT.match(aside)
+        if bare:
+            return body.replace(f"({aside})", " "), {"pct": float(bare["pct"].replace(",", "."))}
+    return body, {}
 
 
 def _without_basis(body: str, cups: Cups) -> tuple[str, Basis | None]:
-    """Take "per pound", "for a gallon of water" off the end of a line."""
-    found = _PER.search(body)
+    """Take "per pound", "/kg", "for a gallon of water" off a line."""
+    inside = _PER_INSIDE.search(body)
+    if inside:
+        per = _basis(f"1 {inside['per']}", cups)
+        return f"{body[: inside.start()]} {inside['unit']} {body[inside.end() :]}", per
+    first = _PER_FIRST.match(body)
+    if first:
+        per = _basis(first["what"], cups)
+        if per is not None:
+            return first["rest"], per
+    found = _PER.search(f" {body}")
     if found is None:
         return body, None
-    what = found["what"]
-    if _number(what) is None:
-        what = f"1 {what}"
-    amount, unit, words = _amount(what, cups)
-    if amount is None or amount <= 0 or unit is None or unit == "piece":
-        return body, None
-    if words and not (_OF_WATER.search(words) or meats(words) or "meat" in words.lower()):
-        return body, None
-    if unit in RECIPE_GRAMS and not _OF_WATER.search(words):
-        return body[: found.start()].strip(), Basis("meat", amount * RECIPE_GRAMS[unit])
-    grams = amount * (RECIPE_ML[unit] if unit in RECIPE_ML else RECIPE_GRAMS[unit])
-    return body[: found.start()].strip(), Basis("water", grams)
+    per = _basis(found["what"], cups)
+    return (f" {body}"[: found.start()].strip(), per) if per is not None else (body, None)
+
+
+def _basis(what: str, cups: Cups) -> Basis | None:
+    """So much meat or water, None for anything else."""
+    said = what.strip()
+    begins_with_number = re.match(r"\d|[½¼¾]", said) or said.lower().split(" ")[0] in NUMBER_WORDS
+    found = amount_at(said if begins_with_number else f"1 {said}", cups)
+    if found is None or found[0].unit in (None, "piece") or found[0].middle <= 0:
+        return None
+    amount, words = found
+    is_water = _OF_WATER.search(words) is not None
+    if words and not (is_water or meats(words) or _OF_PIECE.search(words)):
+        return None
+    base = amount.in_base()
+    if base is None:
+        return None
+    is_mass = base[2] == "g" and not is_water
+    return Basis("meat" if is_mass else "water", base[0])

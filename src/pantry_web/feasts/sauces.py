@@ -6,7 +6,8 @@ from django import forms
 from django.core.exceptions import ValidationError
 
 from pantry_core.measures.units import RECIPE_GRAMS, RECIPE_ML
-from pantry_core.recipes.lines import Cups, ReadLine, read_line
+from pantry_core.recipes.lines import ReadLine, read_line
+from pantry_core.recipes.words import Cups
 from pantry_core.rules.ingredients import INGREDIENTS
 from pantry_web.feasts.mixing import SauceLine
 from pantry_web.pantry.larder import Larder
@@ -35,9 +36,7 @@ class SaucesField(forms.CharField):
         line = read_line(text, _cups(self.cups))
         own = self.larder.named(text)
         key = own or line.key
-        problem = line.problem
-        if own and line.problem and line.amount is not None:
-            problem = ""
+        problem = "" if own and line.amount is not None else line.problem
         if problem:
             raise ValidationError(f"“{text}”: {problem}")
         if key is None or INGREDIENTS[key].role != "sauce":

@@ -4,11 +4,14 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from zlib import crc32
 
+from pantry_core.measures.quantity import NotAQuantity, parse_number
 from pantry_core.mixes.check import CheckOut, check
 from pantry_core.mixes.recipe import CheckRequest
 from pantry_core.recipes.found import factor, read_lines
-from pantry_core.recipes.lines import Cups, ReadLine
+from pantry_core.recipes.lines import ReadLine
+from pantry_core.recipes.words import Cups
 from pantry_core.routes.ways import Way
+from pantry_core.rules.cures import CURE_KEYS
 from pantry_core.rules.ingredients import INGREDIENTS
 from pantry_web.feasts.mixing import (
     House,
@@ -24,11 +27,21 @@ from pantry_web.feasts.sauces import grams_of
 
 LEFT_OUT = "none"
 """What is chosen for a line that is to be left out."""
+LABELS = {"other-sauce": "salt_pct", "salted-mix": "salt_pct", "nitrite-salt": "nitrite_pct",
+          "celery-powder": "nitrite_pct"}  # fmt: skip
+"""What of a thing only its label tells; of celery powder it may stay unknown."""
+LABEL_WORDS = {"salt_pct": "salt", "nitrite_pct": "nitrite"}
+SIZED = ("cure-1", "cure-2", "nitrite-salt")
+"""Curing salts that can be weighed out, once their strength is known."""
+MOST_PCT = 100.0
 
 
 @dataclass(frozen=True, slots=True)
 class AskedLine:
-    """A line as it is shown: what it was taken for, what it may be, what is wrong with it."""
+    """A line as it is shown: what it was taken for, what it may be, what is wrong with it.
+
+    `pct` is what the cook typed of its label, `asks_pct` what its label must say.
+    """
 
     field: str
     text: str
@@ -40,6 +53,8 @@ class AskedLine:
     is_heading: bool
     is_left_out: bool
     factor: float
+    pct: str = ""
+    asks_pct: str = ""
 
     @property
     def name(self) -> str:
@@ -70,7 +85,7 @@ class ReadRecipe:
     def is_open(self) -> bool:
         """Whether a line still waits for an answer."""
         return any(
-            line.problem or (line.choices and line.key is None and not line.is_left_out)
+            not line.is_left_out and (line.problem or (line.choices and line.key is None))
             for line in self.lines
         )
 
@@ -100,18 +115,21 @@ def read_recipe(
     other = replace(mix, method=way.id, water_g=mix.water_g or mix.mass_g, cure=None, sauces=())
     meat = weigh_request(other, house).meat
     shown, document, spices = [], [], []
-    for i, line in enumerate(read_lines(text, cups)):
-        asked = _asked(i, line, mix, house, answers, is_scaled=is_scaled)
+    for line in read_lines(text, cups):
+        asked = _asked(line, mix, house, answers, is_scaled=is_scaled)
         shown.append(asked)
+        days = line.days if days is None else days
         if asked.key is None or asked.is_heading or asked.is_left_out or asked.problem:
             continue
         document.append(_document_line(line, asked, house))
         if INGREDIENTS[asked.key].role == "spice" and line.amount is not None:
             amount = asked.factor * line.amount
             words = line.words or asked.name
-            spices.append(SpiceLine(words[:80], amount, line.unit or "piece", held_back))
-    if not document:
-        return ReadRecipe(tuple(shown), None, None, (), None, None)
+            share = line.held_back or held_back
+            spices.append(SpiceLine(words[:80], amount, line.unit or "piece", share))
+    read = ReadRecipe(tuple(shown), None, None, (), None, None)
+    if not document or read.is_open:
+        return read
     request = CheckRequest.model_validate(
         {
             "profile": house.profile,
@@ -122,6 +140,8 @@ def read_recipe(
             "days": days,
             "used_share": used_share,
             "injection_share": injection_share or 0.10,
+            "treatment": other.customs.treatment,
+            "packet": _packet(document, house),
             "lines": document,
         }
     )
@@ -130,8 +150,23 @@ def read_recipe(
     return ReadRecipe(tuple(shown), out, request, tuple(spices), right, work_out(right, house))
 
 
+def _packet(document: list[dict[str, object]], house: House) -> dict[str, object] | None:
+    """The curing salt that the cook has: in the pantry, else what the recipe's own line is."""
+    named = [line for line in document if INGREDIENTS[str(line["name"])].role == "cure"]
+    for line in named:
+        if INGREDIENTS[str(line["name"])].cure in SIZED:
+            return {"name": line["name"], "nitrite_pct": line.get("nitrite_pct")}
+    if not named:
+        return None
+    kept = (key for key, cure in CURE_KEYS.items() if cure in house.larder.packets)
+    key = next((each for each in kept if each in SIZED), None)
+    if key is None:
+        return None
+    return {"name": key, "nitrite_pct": house.larder.packets[CURE_KEYS[key]].nitrite_pct}
+
+
 def _asked(
-    i: int, line: ReadLine, mix: Mix, house: House, answers: Mapping[str, str], *, is_scaled: bool
+    line: ReadLine, mix: Mix, house: House, answers: Mapping[str, str], *, is_scaled: bool
 ) -> AskedLine:
     field = f"line-{crc32(line.text.lower().encode()):08x}"
     own = house.larder.named(line.words) if line.words else None
@@ -143,36 +178,56 @@ def _asked(
         key = chosen
     if chosen == LEFT_OUT:
         key = None
+    pct_name = LABELS.get(key or "", "")
+    typed = answers.get(f"{field}-pct", "")
+    has_label = bool(own) or pct_name in line.strength
+    asks_pct = pct_name if pct_name and not has_label else ""
     grows = factor(line.per, mix.mass_g, mix.water_g) if is_scaled else 1.0
     grams = grams_of(line, key, house.larder) if key else None
     offered = tuple((each, INGREDIENTS[each].name) for each in line.keys)
-    asks = bool(line.question) and bool(offered) and own is None
+    asks = line.must_answer and bool(offered) and own is None
     problem = line.problem
     if line.must_answer and key is None and chosen != LEFT_OUT:
         problem = line.question
+    elif asks_pct and _pct_of(typed) is None and (typed or key != "celery-powder"):
+        problem = f"How much {LABEL_WORDS[asks_pct]} does its label say? A percentage would do."
     return AskedLine(
         field=f"{field}",
         text=line.text,
         key=key,
         grams=None if grams is None else grams * grows,
-        choices=offered if asks and (len(offered) > 1 or line.must_answer) else (),
+        choices=offered if asks else (),
         question=line.question if own is None else "",
         problem=problem,
         is_heading=line.is_heading,
         is_left_out=chosen == LEFT_OUT,
         factor=grows,
+        pct=typed,
+        asks_pct=asks_pct,
     )
+
+
+def _pct_of(typed: str) -> float | None:
+    """A percentage as it was typed, None when it is none."""
+    try:
+        pct = parse_number(typed.replace("%", "")) if typed.strip() else None
+    except NotAQuantity:
+        return None
+    return pct if pct is not None and pct <= MOST_PCT else None
 
 
 def _document_line(line: ReadLine, asked: AskedLine, house: House) -> dict[str, object]:
     """A line of the document: as it was written, or in grams by the cook's own spoon."""
     key = asked.key or "spice"
     packet = house.larder.packets.get(key)
-    labels: dict[str, object] = {}
+    labels: dict[str, object] = dict(line.strength)
+    typed_pct = _pct_of(asked.pct) if asked.asks_pct else None
+    if typed_pct is not None:
+        labels[asked.asks_pct] = typed_pct
     if packet is not None and INGREDIENTS[key].role == "cure":
-        labels = {"nitrite_pct": packet.nitrite_pct, "nitrate_pct": packet.nitrate_pct}
+        labels = {"nitrite_pct": packet.nitrite_pct, "nitrate_pct": packet.nitrate_pct} | labels
     if packet is not None and INGREDIENTS[key].role == "sauce":
-        labels = {"salt_pct": packet.salt_pct}
+        labels = {"salt_pct": packet.salt_pct} | labels
     if house.larder.g_per_ml(key) is not None and asked.grams is not None:
         return {"name": key, "amount": asked.grams, "unit": "g", **labels}
     amount = asked.factor * (line.amount or 0.0)
@@ -189,7 +244,7 @@ def _right(out: CheckOut, mix: Mix, way: Way, spices: tuple[SpiceLine, ...]) -> 
         sugar_pct=asked.sugar_pct,
         water_g=asked.water_g,
         cure=asked.cure.name if asked.cure else None,
-        nitrite_pct=None,
+        nitrite_pct=asked.cure.nitrite_pct if asked.cure else None,
         ingoing_ppm=None,
         brine_salt_pct=asked.brine_salt_pct,
         injection_share=asked.injection_share if way.method == "injection" else None,
