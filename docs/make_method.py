@@ -2,11 +2,12 @@
 
 from pathlib import Path
 
+from pantry_core.dish import curing, piece, room, targets
 from pantry_core.heat import chill, cooling, warm
-from pantry_core.mixes import check_cautions, colour
+from pantry_core.mixes import check_cautions, colour, seasoning
 from pantry_core.routes import customs, cuts, jobs, schools, servings, thickness
 from pantry_core.rules.listing import all_rules, rules_in, table
-from pantry_core.salt import properties, ready
+from pantry_core.salt import properties, ready, travel
 from pantry_core.vessels import fit
 
 PAGE = Path(__file__).parent / "method.md"
@@ -21,6 +22,12 @@ def page() -> str:
         ready,
         check_cautions,
         colour,
+        seasoning,
+        travel,
+        targets,
+        piece,
+        curing,
+        room,
         schools,
         thickness,
         servings,

@@ -17,6 +17,7 @@ Treatment = Literal["injected", "pricked", "slashed", "bladed", "rolled", "stuff
 MOST_MEAT_G = 100_000.0
 MOST_THICKNESS_MM = 400.0
 MOST_BONE_SHARE = 0.6
+MOST_PIECES = 500
 MOST_SODIUM_MG = 10_000.0
 _KIND_OF: dict[Species, Kind] = {"rabbit": "game", "mackerel": "fish"}
 
@@ -25,7 +26,7 @@ class Meat(Document):
     """The piece: mass_g as weighed [g], thickness_mm of its thickest part [mm], shares [-].
 
     `sodium_mg` is that of the label of meat sold ready-salted [mg per 100 g]; `storage` says how
-    smoked fish is kept.
+    smoked fish is kept; `count` of pieces weighs mass_g together.
     """
 
     kind: Kind
@@ -34,6 +35,7 @@ class Meat(Document):
     shape: Shape
     bone_share: Annotated[float, Field(ge=0, le=MOST_BONE_SHARE)] = 0.0
     form: Literal["whole", "pieces", "ground"] = "whole"
+    count: Annotated[int, Field(ge=1, le=MOST_PIECES)] = 1
     will_be: Literal["bacon", "raw", "smoked"] | None = None
     storage: Literal["meal", "air", "vacuum"] = "meal"
     wild: Literal["deer", "other"] | None = None

@@ -84,6 +84,7 @@ def test_a_recipe_in_cups_becomes_the_mix_and_is_weighed_out(signed_in):
     text = "1 qt water\n1 cup coarse salt\n1 tbsp pink salt\n2 cups pixie dust"
     page.get_by_label("The recipe, one thing a line").press_sequentially(text)
     expect(page.get_by_text("One seasons, the other can kill")).to_be_visible()
+    page.get_by_label("What is “1 cup coarse salt”?").select_option("Compact coarse salt")
     page.get_by_label("What is “1 tbsp pink salt”?").select_option("Pink rock salt")
     page.get_by_label("What is “2 cups pixie dust”?").select_option("leave it out")
     expect(page.get_by_text("it cures nothing and turns nothing pink")).to_be_visible()

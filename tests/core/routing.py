@@ -5,7 +5,11 @@ from dataclasses import replace
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Ready
 from pantry_core.mixes.weigh import judged_of
+from pantry_core.routes.cooking import Cooking
+from pantry_core.routes.customs import USUAL
 from pantry_core.routes.cuts import CUTS
+from pantry_core.routes.heats import HEATS
+from pantry_core.routes.lying import through
 from pantry_core.routes.steps import route
 from pantry_core.routes.ways import WAYS
 
@@ -28,7 +32,13 @@ def judged(cut="gammon-flat", method="even-brine", *, ppm=150.0, salt=2.0, lift_
     return found if lift_h is None else replace(found, wait=Ready(9.0, 12.0, 6.0, 15.0, lift_h))
 
 
-def way(cut="gammon-flat", method="even-brine", *, lift_h=None, ppm=150.0, **changes):
-    asked = {"mass_g": 2000.0, "wait_days": 14.0}
-    asked["judged"] = judged(cut, method, ppm=ppm, lift_h=lift_h)
-    return route(CUTS[cut], WAYS[method], **(asked | changes))
+def way(cut="gammon-flat", method="even-brine", *, lift_h=None, ppm=150.0, wait_days=14.0,
+        mass_g=2000.0, customs=USUAL, found=None, **changes):  # fmt: skip
+    """The route of two kilos of a cut, salted through in so many days."""
+    heat = HEATS["smoke" if customs.heat == "smoked" else CUTS[cut].heat]
+    return route(
+        CUTS[cut], WAYS[method], mass_g=mass_g, customs=customs,
+        judged=found or judged(cut, method, ppm=ppm, lift_h=lift_h),
+        lying=through(WAYS[method], wait_days, lift_h),
+        cooking=Cooking(heat, mass_g, vegetables=customs.vegetables == "late"), **changes,
+    )  # fmt: skip

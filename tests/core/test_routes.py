@@ -144,7 +144,7 @@ def test_how_long_it_is_between_cold_and_hot_in_the_smoke(cut, mass_g, ppm, open
     found = judged(cut, ppm=ppm)
     request = found.request.model_copy(update={"treatment": opened})
     steps = way(cut, wait_days=0.2, mass_g=mass_g, customs=Customs(heat="smoked"),
-                judged=replace(found, request=request))  # fmt: skip
+                found=replace(found, request=request))  # fmt: skip
     said = ["stop" if each.level == "stop" else each.code for each in steps.notices]
     assert said == codes
 

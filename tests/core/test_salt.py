@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 
 from pantry_core.formats.operations import salt_document
 from pantry_core.formats.reading import WrongInput
+from pantry_core.history.salt import Reading, hours_at_4_c
 from pantry_core.meat import Meat
 from pantry_core.mixes import readiness
 from pantry_core.mixes.cautions import geometry
@@ -25,7 +26,6 @@ from pantry_core.salt.advice import (
     needle_wait_h,
     soak_to,
 )
-from pantry_core.salt.history import Reading, hours_at_4_c
 from pantry_core.salt.ready import wait
 from pantry_core.salt.request import Brine
 

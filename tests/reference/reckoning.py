@@ -209,7 +209,7 @@ def near_a_limit(dice: random.Random) -> dict:
     """A sound `weigh` document of one of the rarer cases, close to where a limit lies."""
     meat = {"kind": "pork", "mass_g": 1500.0, "thickness_mm": dice.uniform(25, 70), "shape": "slab"}
     document = {"profile": "us", "meat": meat, "temperature_c": 4.0, "target_salt_pct": 2.0}
-    case = dice.choice(["timed", "fruit", "smoked", "smoked-cured", "ground", "bacon"])
+    case = dice.choice(["timed", "fruit", "smoked", "smoked-cured", "ground", "bacon", "bird"])
     if case == "timed":
         return document | {
             "method": "strong-brine", "water_g": 1500.0, "brine_salt_pct": dice.uniform(5, 14),
@@ -231,7 +231,14 @@ def near_a_limit(dice: random.Random) -> dict:
         cure = {"name": "cure-1", "ingoing_ppm": dice.uniform(115, 160)}
         days = dice.choice([2, 3, 5, 7]) * dice.uniform(0.9, 1.12)
         return document | {"method": "dry-cure", "cure": cure, "days": days}
+    if case == "bird":
+        cured = {"cure": {"name": "cure-1", "ingoing_ppm": 150}, "method": "dry-cure"}
+        species = {"kind": "fish", "species": "mackerel"}
+        meat |= dice.choice([{"kind": "poultry"}, {"kind": "poultry"}, species])
+        days = dice.choice([1, 2, 3, 5, 7]) * dice.uniform(0.88, 1.14)
+        return document | dice.choice([cured, {"method": "dry-brine"}]) | {"days": days}
     meat |= {"will_be": "bacon", "closed_faces": dice.choice([0, 1])}
     cure = {"name": "cure-1", "ingoing_ppm": dice.choice([60, 100, 120]) * dice.uniform(0.9, 1.1)}
     profile = dice.choice(["us", "eu"])
-    return document | {"profile": profile, "method": "even-brine", "water_g": 1500.0, "cure": cure}
+    how = dice.choice([{"method": "even-brine", "water_g": 1500.0}, {"method": "dry-cure"}])
+    return document | how | {"profile": profile, "cure": cure}

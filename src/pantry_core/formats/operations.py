@@ -5,9 +5,19 @@ from collections.abc import Callable
 from functools import cache
 from typing import Any
 
-from pydantic import TypeAdapter
+from pydantic import TypeAdapter, ValidationError
 
-from pantry_core.formats.reading import Problem, WrongInput, parse_json, read_document
+from pantry_core.dish.clock import WrongDish
+from pantry_core.dish.request import DishRequest
+from pantry_core.dish.work import dish
+from pantry_core.errors import OutOfRange
+from pantry_core.formats.reading import (
+    Problem,
+    WrongInput,
+    parse_json,
+    problem_of,
+    read_document,
+)
 from pantry_core.heat.chill import ChillRequest, chill
 from pantry_core.mixes.cautions import geometry
 from pantry_core.mixes.check import check
@@ -24,7 +34,9 @@ from pantry_core.salt.request import SaltRequest
 from pantry_core.salt.travel import travel
 from pantry_core.vessels.fit import FitRequest, fit
 
-OPERATIONS = ("weigh", "check", "read", "salt", "chill", "fit", "plan")
+OPERATIONS = ("weigh", "check", "read", "dish", "salt", "chill", "fit", "plan")
+WORDS = ("title", "text", "tend", "until")
+"""What a plan gives back of a step as it was asked."""
 
 Answer = dict[str, Any]
 
@@ -121,9 +133,36 @@ def plan_document(raw: object) -> Answer:
     except WrongInput as error:
         raise WrongInput((*error.problems, *wrongs)) from None
     try:
-        return _as_data(answer(request.model_dump(mode="json", by_alias=True, exclude_unset=True)))
+        told = _as_data(answer(request.model_dump(mode="json", by_alias=True, exclude_unset=True)))
     except WrongPlan as error:
         raise WrongInput(tuple(Problem(*each) for each in error.wrongs)) from None
+    words = {
+        (dish.id, step.id): {name: getattr(step, name) for name in WORDS}
+        for dish in request.dishes
+        for step in dish.steps
+    }
+    for plan in (told, *(remedy["plan"] for remedy in told["remedies"])):
+        for step in plan["steps"]:
+            step.update(words[step["dish"], step["step"]])
+    return told
+
+
+def dish_document(raw: object) -> Answer:
+    """Answer a `dish` document: one dish, worked out whole.
+
+    Parameters: raw, JSON data.
+    Returns: the answer as JSON data; units as in the document format.
+    Raises: WrongInput with everything that is wrong.
+    """
+    request = read_document(DishRequest, raw)
+    try:
+        return _as_data(dish(request))
+    except WrongDish as error:
+        raise WrongInput(tuple(Problem(*each) for each in error.wrongs)) from None
+    except OutOfRange as error:
+        raise WrongInput((Problem("", str(error)),)) from None
+    except ValidationError as error:
+        raise WrongInput(tuple(problem_of(each) for each in error.errors())) from None
 
 
 def answer_text(operation: str, text: str | bytes) -> tuple[str, bool]:
@@ -146,6 +185,7 @@ def _answering(operation: str) -> Callable[[object], Answer]:
         "weigh": weigh_document,
         "check": check_document,
         "read": read_recipe_document,
+        "dish": dish_document,
         "salt": salt_document,
         "chill": chill_document,
         "fit": fit_document,

@@ -7,6 +7,8 @@ from typing import Any
 
 from pydantic import TypeAdapter
 
+from pantry_core.dish.answer import DishOut
+from pantry_core.dish.request import DishRequest
 from pantry_core.formats.feast import FeastDocument
 from pantry_core.heat.chill import ChillAnswer, ChillRequest
 from pantry_core.mixes.check import CheckOut
@@ -28,6 +30,8 @@ def schemas() -> dict[str, dict[str, Any]]:
         "weigh-answer": TypeAdapter(WeighOut).json_schema(mode="serialization"),
         "check-request": CheckRequest.model_json_schema(),
         "check-answer": TypeAdapter(CheckOut).json_schema(mode="serialization"),
+        "dish-request": DishRequest.model_json_schema(),
+        "dish-answer": TypeAdapter(DishOut).json_schema(mode="serialization"),
         "read-request": ReadRequest.model_json_schema(),
         "read-answer": TypeAdapter(ReadOut).json_schema(mode="serialization"),
         "salt-request": SaltRequest.model_json_schema(),

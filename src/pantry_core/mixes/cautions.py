@@ -10,6 +10,7 @@ from pantry_core.mixes.keeping import herbs_in_oil, kept_raw, softening
 from pantry_core.mixes.mix import Mix
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Line
+from pantry_core.mixes.seasoning import seasoned
 from pantry_core.mixes.strength import dissolves
 from pantry_core.notice import Notice, notice
 from pantry_core.rules.constants import (
@@ -65,6 +66,7 @@ def of_any_mix(judged: Judged, names: Sequence[str]) -> Iterator[Notice]:
     yield from _handled(request)
     yield from _needle(judged)
     yield from kept_raw(request, judged.raw, judged.wait)
+    yield from seasoned(judged)
     yield from done(judged)
     yield from smoked(judged)
     yield from eaten_raw(request)
@@ -191,13 +193,14 @@ def geometry(meat: Meat) -> Iterator[Notice]:
     """Cautions about a thickness that does not go with the mass."""
     if meat.form == "ground":
         return
-    volume = meat.salted_g / MEAT_DENSITY.value
+    volume = meat.salted_g / meat.count / MEAT_DENSITY.value
     cube = (meat.thickness_mm / 10.0) ** 3
     if volume < THICK_FOR_MASS.value * _LEAST_VOLUME[meat.shape] * cube:
         yield notice(
             "caution",
             "thick-for-mass",
-            f"{meat.mass_g:.0f} g is little for a piece {meat.thickness_mm:.0f} mm thick. "
+            f"{meat.mass_g / meat.count:.0f} g is little for a piece {meat.thickness_mm:.0f} mm "
+            "thick. "
             "Measure again.",
             THICK_FOR_MASS,
         )
@@ -225,7 +228,7 @@ def _needle(judged: Judged) -> Iterator[Notice]:
 
 
 def _model(judged: Judged) -> Iterator[Notice]:
-    if judged.request.target_salt_pct == 0 or judged.waits_too_long:
+    if judged.request.target_salt_pct == 0 or judged.request.seasons or judged.waits_too_long:
         return
     ready = judged.ready
     if ready is None:

@@ -150,6 +150,7 @@ def _as_weighed(request: CheckRequest, mix: Mix) -> WeighRequest:
         temperature_c=FRIDGE_C,
         days=request.days,
         treatment=request.treatment,
+        purpose=request.purpose,
     )
 
 

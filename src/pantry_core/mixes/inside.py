@@ -8,7 +8,7 @@ import numpy as np
 from pantry_core.errors import within
 from pantry_core.meat import Meat
 from pantry_core.mixes.mix import mixed
-from pantry_core.mixes.readiness import readiness, stages
+from pantry_core.mixes.readiness import readiness, stages, wait_of
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Ready
 from pantry_core.salt.properties import at_temperature, band_of
@@ -53,10 +53,11 @@ def inside(request: WeighRequest, days: float) -> Inside | None:
     """
     within("days", days, 0.1, 120.0, "d")
     mix = mixed(request)
-    ready = readiness(request, mix)
-    if ready is None:
+    wait = wait_of(request)
+    if wait is None:
         return None
-    way = tuple(stages(request, mix, 24.0 * days, ready.lift_h))
+    lift_h = 24.0 * request.days if request.days and request.is_lifted else wait.lift_h
+    way = tuple(stages(request, mix, 24.0 * days, lift_h))
     band = band_of(request.meat.kind)
 
     def asked(diffusivity: float) -> SaltRequest:

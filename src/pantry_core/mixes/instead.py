@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from pantry_core.mixes.mix import Mix
-from pantry_core.mixes.recipe import CheckRequest
+from pantry_core.mixes.recipe import CheckRequest, Packet
 from pantry_core.mixes.request import Cure, WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.mixes.sizing import with_usual_cure
@@ -64,6 +64,22 @@ def _may_be_cured(request: CheckRequest) -> bool:
     return not request.heaped and request.meat.kind not in ("fish", "vegetable")
 
 
+def sized_packet(packet: Packet) -> Cure | None:
+    """A packet as a curing salt, where it can be weighed out: its nitrite is known.
+
+    Parameters: packet.
+    Returns: the curing salt, None where no label tells, and for what is too strong for a kitchen.
+    """
+    own_label = packet.name in ("nitrite-salt", "celery")
+    cure = Cure(
+        name=packet.name,
+        nitrite_pct=packet.nitrite_pct if own_label else None,
+        nitrate_pct=packet.nitrate_pct if own_label else None,
+    )
+    share = cure.nitrite_share
+    return cure if share and share <= LABEL_MOST.value else None
+
+
 def _packet(request: CheckRequest) -> Cure | None:
     """The cook's packet, where the recipe is cured and it can be weighed out: its nitrite is known.
 
@@ -75,14 +91,7 @@ def _packet(request: CheckRequest) -> Cure | None:
         return None
     if named <= set(MEANT_TO_CURE) and packet.name not in named:
         return None
-    own_label = packet.name in ("nitrite-salt", "celery")
-    cure = Cure(
-        name=packet.name,
-        nitrite_pct=packet.nitrite_pct if own_label else None,
-        nitrate_pct=packet.nitrate_pct if own_label else None,
-    )
-    share = cure.nitrite_share
-    return cure if share and share <= LABEL_MOST.value else None
+    return sized_packet(packet)
 
 
 def _uncured(request: CheckRequest, mix: Mix) -> WeighRequest:
@@ -117,6 +126,7 @@ def _uncured(request: CheckRequest, mix: Mix) -> WeighRequest:
             "cover": request.cover,
             "sugar_pct": 0.0 if method == "injection" and not request.cover else sugar_pct,
             "treatment": request.treatment,
+            "purpose": request.purpose,
             "sauces": [
                 {"name": each.name, "mass_g": fewer * each.mass_g, "salt_pct": each.salt_pct}
                 for each in mix.sauces

@@ -18,13 +18,15 @@ def readiness(request: WeighRequest, mix: Mix) -> Ready | None:
     Returns: days until the least salty point has 70 % of its even value (85 % for fish eaten raw),
     with the band of the diffusivity, and until it has 85 %; for a strong brine and a heaped cure
     the hour to lift and the days until, after the rest, the least salty point has that share of the
-    mean. None where no salt is aimed at, where the model does not reach (below 0 °C or above 15 °C,
-    a bath out of all proportion), where the salt is more than the juice dissolves, and where the
-    brine is too weak to bring the mean to the target.
+    mean. None where no salt is aimed at, for what only seasons, where the model does not reach
+    (below 0 °C or above 15 °C, a bath out of all proportion), where the salt is more than the juice
+    dissolves, and where the brine is too weak to bring the mean to the target.
     Raises: nothing for a request that could be made.
     Source: rule by common practice on Fick's second law (see `salt.ready`, `salt.timed`).
     """
-    if request.target_salt_pct == 0 or not LEAST_C <= request.temperature_c <= MOST_C:
+    if request.target_salt_pct == 0 or request.seasons:
+        return None
+    if not LEAST_C <= request.temperature_c <= MOST_C:
         return None
     raw_fish = request.meat.kind == "fish" and request.meat.will_be == "raw"
     share = (RAW_FISH if raw_fish else COOKED).value
@@ -40,11 +42,12 @@ def readiness(request: WeighRequest, mix: Mix) -> Ready | None:
 
 
 def wait_of(request: WeighRequest) -> Ready | None:
-    """How long the piece of a request takes, whatever the raw clock says.
+    """How long the salt takes to the heart, whatever the raw clock and the purpose say.
 
     Parameters, errors and source as in `readiness`.
     """
-    return readiness(request, mixed(request))
+    through = request.model_copy(update={"purpose": None})
+    return readiness(through, mixed(through))
 
 
 def stages(request: WeighRequest, mix: Mix, hours: float, lift_h: float | None) -> list[Stage]:

@@ -15,6 +15,7 @@ from pantry_core.mixes.request import (
     InjectionShare,
     Method,
     Percent,
+    Purpose,
     Sauce,
     Treatments,
     storage_is_the_meats,
@@ -127,6 +128,7 @@ class CheckRequest(Document):
     method: Method
     days: Days | None = None
     treatment: Treatments = ()
+    purpose: Purpose | None = None
     used_share: Annotated[float, Field(gt=0, le=1)] = 1.0
     injection_share: InjectionShare = 0.10
     cover: bool = True

@@ -28,6 +28,7 @@ Percent = Annotated[float, Field(ge=0, le=100)]
 InjectionShare = Annotated[float, Field(ge=0, le=MOST_INJECTION_SHARE)]
 MOST_DAYS = 365.0
 Days = Annotated[float, Field(gt=0, le=MOST_DAYS)]
+Purpose = Literal["through", "season"]
 Treatments = Annotated[tuple[Treatment, ...], Field(strict=False, max_length=6)]
 
 
@@ -170,6 +171,7 @@ class WeighRequest(Document):
     temperature_c: Annotated[float, Field(ge=-5, le=60)] = 4.0
     days: Days | None = None
     treatment: Treatments = ()
+    purpose: Purpose | None = None
 
     _storage = model_validator(mode="before")(storage_is_the_meats)
 
@@ -258,6 +260,11 @@ class WeighRequest(Document):
         if self.method == "injection" or self.meat.sodium_mg is not None:
             done.add("injected")
         return frozenset(done)
+
+    @property
+    def seasons(self) -> bool:
+        """Whether the salt need not reach the heart: marinades never aim at it."""
+        return self.purpose == "season" or self.method == "marinade"
 
     @property
     def is_lifted(self) -> bool:

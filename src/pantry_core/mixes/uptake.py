@@ -45,7 +45,7 @@ def uptake(request: WeighRequest, mix: Mix) -> Uptake:
 def after_days(request: WeighRequest, mix: Mix) -> End | None:
     """The salt of the piece after the days that it is meant to lie.
 
-    Returns: mean, heart and rim [%]; None without days, without salt, and where the model does not
+    Returns: mean, heart and edge [%]; None without days, without salt, and where the model does not
     reach: below 0 °C or above 15 °C, or in a bath out of all proportion.
     """
     if request.days is None or mix.salt == 0:

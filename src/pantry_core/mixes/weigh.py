@@ -42,7 +42,7 @@ def judged_of(request: WeighRequest) -> Judged:
 
 def sheet_of(judged: Judged) -> WeighOut:
     """The weigh-out sheet of what a request comes to."""
-    lines = _lines(judged.request, judged.mix)
+    lines = _lines(judged.mix)
     return WeighOut(
         lines=lines,
         pickle=judged.pickle,
@@ -56,12 +56,12 @@ def sheet_of(judged: Judged) -> WeighOut:
     )
 
 
-def _lines(request: WeighRequest, mix: Mix) -> tuple[Line, ...]:
-    lines = [Line("salt", mix.plain_salt)]
-    if mix.water > 0:
-        lines.insert(0, Line("water", mix.water))
-    if request.cure is not None and request.cure.sizing_share:
-        lines.append(Line("curing-salt", mix.curing_salt))
-    if mix.sugar > 0:
-        lines.append(Line("sugar", mix.sugar))
-    return (*lines, *(Line(each.name, each.mass_g) for each in mix.sauces))
+def _lines(mix: Mix) -> tuple[Line, ...]:
+    lines = (
+        Line("water", mix.water),
+        Line("salt", mix.plain_salt),
+        Line("curing-salt", mix.curing_salt),
+        Line("sugar", mix.sugar),
+        *(Line(each.name, each.mass_g) for each in mix.sauces),
+    )
+    return tuple(each for each in lines if each.grams > 0)

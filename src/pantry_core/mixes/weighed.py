@@ -195,6 +195,7 @@ def _recipe(request: WeighRequest, weighed: Mapping[str, float]) -> CheckRequest
             "injection_share": request.injection_share,
             "days": request.days,
             "treatment": request.treatment,
+            "purpose": request.purpose,
             "lines": [line(name, grams) for name, grams in weighed.items()],
         }
     )

@@ -7,6 +7,7 @@ from pydantic import Field, ValidationInfo, field_validator
 from pantry_core.document import Document, wrong
 
 MOST_DISHES = 40
+ENDS = ("inside_c", "tender", "look", "cold_c")
 
 Name = Annotated[str, Field(min_length=1, max_length=100)]
 Hours = Annotated[float, Field(ge=0, le=24 * 366)]
@@ -44,6 +45,17 @@ class StepRequest(Document):
     started_at: str | None = None
     ended_at: str | None = None
     locked_start: str | None = None
+    title: Annotated[str, Field(max_length=200)] | None = None
+    text: Annotated[str, Field(max_length=1000)] | None = None
+    tend: Annotated[str, Field(max_length=1000)] | None = None
+    until: dict[str, float | bool] | None = None
+
+    @field_validator("until")
+    @classmethod
+    def _a_known_end(cls, until: dict[str, float | bool] | None) -> dict[str, float | bool] | None:
+        if until is not None and not set(until) <= set(ENDS):
+            raise wrong("until", f"a step goes on until {' or '.join(ENDS)}; one of them would do")
+        return until
 
     @field_validator("max_h")
     @classmethod

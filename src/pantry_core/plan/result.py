@@ -10,13 +10,20 @@ Reason = Literal["too-late", "place-full", "asleep", "away", "hands-full", "lock
 
 @dataclass(frozen=True, slots=True)
 class PlannedStep:
-    """When a step happens, and how much later it could start, the others moving [h]."""
+    """When a step happens, and how much later it could start, the others moving [h].
+
+    Its words are given back as they were asked.
+    """
 
     dish: str
     step: str
     start: datetime
     end: datetime
     slack_h: float
+    title: str | None = None
+    text: str | None = None
+    tend: str | None = None
+    until: dict[str, float | bool] | None = None
 
     @property
     def latest_start(self) -> datetime:

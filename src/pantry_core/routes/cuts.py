@@ -1,9 +1,10 @@
-"""The cuts a cook can choose from, and how each is cooked. Times are common practice."""
+"""The cuts a cook can choose from. Proportions, bone and usual weights are common practice."""
 
 from dataclasses import dataclass
 from typing import Literal
 
 from pantry_core.meat import Kind, Shape, Species
+from pantry_core.routes.heats import HEATS, HeatName, Stage
 from pantry_core.rules.constants import (
     WATER_IN_BELLY,
     WATER_IN_DUCK,
@@ -16,32 +17,16 @@ from pantry_core.rules.rule import Rule
 PROPORTIONS: dict[Shape, float] = {"slab": 6.0, "cylinder": 1.6, "ball": 0.52}
 """Volume over the cube of the thickest part, for cuts that say nothing else (common practice)."""
 
-
-@dataclass(frozen=True, slots=True)
-class Stage:
-    """One stage of cooking: place, hours = hours + hours_per_kg · kg, hands at its beginning.
-
-    In the smoker `air_c` is its air at the coolest [°C], and `to_54_c` the part of the stage in
-    which the heart is between 10 and 54 °C (common practice).
-    """
-
-    id: str
-    title: str
-    place: Literal["hob", "oven", "smoker"]
-    hours: float
-    hours_per_kg: float
-    hands_min: float
-    how: str
-    air_c: float | None = None
-    to_54_c: float = 0.0
+Build = Literal["piece", "wall", "small"]
+"""A piece; the wall of a whole bird, wet on both sides; small things cut apart or bought so."""
 
 
 @dataclass(frozen=True, slots=True)
 class Cut:
-    """A cut: its kind and shape, shares [g/g], closed faces, and how it is cooked through.
+    """A cut: its kind and shape, shares [g/g], closed faces, and how it is usually cooked.
 
     `proportion` is its volume over the cube of its thickest part, where its shape does not tell;
-    `is_tender`: done when a skewer slides in, which its temperature only hints at.
+    `is_chop`: seasoned as mildly as birds are; `cures`: it is meant to be salted through.
     """
 
     id: str
@@ -49,7 +34,7 @@ class Cut:
     name: str
     shape: Shape
     bone_share: float
-    stages: tuple[Stage, ...]
+    heat: HeatName
     closed_faces: int = 0
     water: Rule | None = None
     will_be: Literal["bacon"] | None = None
@@ -57,89 +42,141 @@ class Cut:
     is_scored: bool = False
     is_tender: bool = False
     species: Species | None = None
+    build: Build = "piece"
+    is_chop: bool = False
+    cures: bool = False
 
     @property
     def volume_over_cube(self) -> float:
         """Volume of the piece over the cube of its thickest part [-]."""
         return self.proportion or PROPORTIONS[self.shape]
 
-
-def _simmer(hours_per_kg: float, how: str) -> Stage:
-    return Stage("simmer", "Simmer", "hob", 0.5, hours_per_kg, 15, how)
-
-
-def _roast(hours: float, hours_per_kg: float, how: str) -> Stage:
-    return Stage("roast", "Roast", "oven", hours, hours_per_kg, 15, how)
+    @property
+    def stages(self) -> tuple[Stage, ...]:
+        """How it is usually cooked."""
+        return HEATS[self.heat].stages_for(self.kind)
 
 
-_GENTLE = _simmer(0.75, "Cover with fresh water and keep it just short of boiling.")
-_TENDER = _simmer(1.5, "Fresh water, barely moving, until a skewer slides in.")
-_GLAZE = Stage(
-    "glaze", "Glaze", "oven", 0.75, 0.0, 15, "Score, brush with the glaze, oven at 200 °C."
-)
-_PINK = _roast(0.5, 0.75, "Oven at 180 °C; the probe goes into the thickest part, off the bone.")
-_BIRD = _roast(0.5, 0.75, "Skin side up, oven at 190 °C; the probe goes into the thigh.")
-_SLOW = _roast(2.5, 0.25, "Low at 150 °C, then hot at the end for the skin.")
-SMOKED = (
-    Stage("smoke-low", "Smoke, low", "smoker", 1.0, 0.25, 20,
-          "Onto the racks, smoke at 50 to 60 °C.", 50.0, 1.0),
-    Stage("smoke-hot", "Smoke, hotter", "smoker", 1.0, 0.5, 10,
-          "Up to 110 °C; through 10 to 54 °C within 6 h in all.", 110.0, 0.5),
+def _bird(cut_id: str, name: str, proportion: float, *, water: Rule | None = None,
+          is_scored: bool = False) -> Cut:  # fmt: skip
+    """A whole bird: for the salt a wall, wet on both sides; its skin is no closed face."""
+    return Cut(cut_id, "poultry", name, "slab", 0.3, "roast", water=water, proportion=proportion,
+               is_scored=is_scored, build="wall")  # fmt: skip
+
+
+def _joint(cut_id: str, name: str, heat: HeatName = "roast", *, bone: float = 0.0,
+           water: Rule | None = None) -> Cut:  # fmt: skip
+    """A piece of a bird, cut apart or bought so."""
+    return Cut(cut_id, "poultry", name, "slab", bone, heat, water=water, proportion=10.0,
+               build="small")  # fmt: skip
+
+
+_PORK: tuple[Cut, ...] = (
+    Cut("gammon-boned", "pork", "Gammon or leg, boned", "cylinder", 0.0, "simmer-glaze",
+        cures=True),
+    Cut("gammon-flat", "pork", "Gammon or leg, opened flat", "slab", 0.0, "simmer-glaze",
+        proportion=20.0, cures=True),
+    Cut("gammon-bone", "pork", "Gammon or leg, bone in", "cylinder", 0.16, "simmer-glaze",
+        closed_faces=1, is_scored=True, cures=True),
+    Cut("pork-hock", "pork", "Hock", "cylinder", 0.3, "simmer", is_tender=True, cures=True,
+        proportion=2.5),
+    Cut("pork-loin", "pork", "Loin, boned", "cylinder", 0.0, "roast", proportion=4.0),
+    Cut("pork-shoulder", "pork", "Shoulder, boned", "slab", 0.0, "slow-oven", proportion=8.0,
+        is_tender=True),
+    Cut("pork-chop", "pork", "Chops", "slab", 0.15, "bake", proportion=12.0, build="small",
+        is_chop=True),
+    Cut("pork-ribs", "pork", "Ribs", "slab", 0.35, "slow-oven", proportion=40.0, is_tender=True),
+    Cut("young-pig", "pork", "Young pig, whole", "slab", 0.3, "roast", proportion=30.0,
+        build="wall", is_scored=True),
+    Cut("belly-skinless", "pork", "Belly for bacon, skin off", "slab", 0.0, "slow-oven",
+        water=WATER_IN_BELLY, will_be="bacon", proportion=30.0),
+    Cut("belly-skin", "pork", "Belly for bacon, skin on", "slab", 0.0, "slow-oven",
+        closed_faces=1, water=WATER_IN_BELLY, will_be="bacon", proportion=30.0, is_scored=True),
 )  # fmt: skip
-"""How a piece is hot-smoked, whatever its cut."""
-VEGETABLES = Stage(
-    "vegetables", "Vegetables into the pot", "hob", 0.75, 0.0, 15, "Roots first, greens last."
-)
-_BRAISE = Stage(
-    "braise", "Braise", "oven", 1.5, 0.0, 20, "Brown it, half cover it with liquid, lid on, 150 °C."
-)
-_BAKE = _roast(0.5, 0.1, "Oven at 180 °C.")
+_BEEF: tuple[Cut, ...] = (
+    Cut("brisket", "beef", "Brisket", "slab", 0.0, "simmer", proportion=20.0, is_tender=True),
+    Cut("chuck", "beef", "Chuck", "slab", 0.0, "braise", proportion=6.0, is_tender=True),
+    Cut("silverside", "beef", "Silverside or round", "cylinder", 0.0, "simmer", is_tender=True),
+    Cut("beef-rib", "beef", "Rib, bone in", "slab", 0.2, "roast"),
+    Cut("beef-steak", "beef", "Steaks", "slab", 0.0, "bake", proportion=12.0, build="small"),
+    Cut("beef-cheek", "beef", "Cheek", "slab", 0.0, "braise", proportion=5.0, is_tender=True,
+        build="small"),
+    Cut("short-rib", "beef", "Short rib", "slab", 0.3, "braise", proportion=8.0, is_tender=True),
+    Cut("tongue", "beef", "Tongue", "cylinder", 0.0, "simmer", proportion=3.0, is_tender=True),
+)  # fmt: skip
+_LAMB: tuple[Cut, ...] = (
+    Cut("lamb-leg", "lamb", "Leg of lamb or goat, boned", "slab", 0.0, "roast", proportion=8.0),
+    Cut("lamb-leg-bone", "lamb", "Leg of lamb or goat, bone in", "cylinder", 0.2, "roast"),
+    Cut("lamb-shoulder", "lamb", "Shoulder of lamb or goat", "slab", 0.2, "slow-oven",
+        proportion=10.0, is_tender=True),
+    Cut("lamb-chump", "lamb", "Chump", "slab", 0.0, "roast", proportion=4.0),
+    Cut("lamb-rack", "lamb", "Rack", "slab", 0.25, "roast", proportion=8.0),
+    Cut("lamb-chop", "lamb", "Chops", "slab", 0.2, "bake", proportion=8.0, build="small",
+        is_chop=True),
+    Cut("lamb-shank", "lamb", "Shanks", "cylinder", 0.35, "braise", proportion=2.5,
+        is_tender=True, build="small"),
+    Cut("young-goat", "lamb", "Young goat, whole", "slab", 0.3, "roast", proportion=30.0,
+        build="wall"),
+)  # fmt: skip
+_GAME: tuple[Cut, ...] = (
+    Cut("venison", "game", "Venison haunch, boned", "cylinder", 0.0, "roast"),
+    Cut("game-shoulder", "game", "Shoulder of game", "slab", 0.2, "braise", proportion=8.0,
+        is_tender=True),
+    Cut("game-loin", "game", "Loin of game", "cylinder", 0.0, "roast", proportion=5.0),
+    Cut("rabbit", "game", "Rabbit, in pieces", "slab", 0.25, "braise", proportion=8.0,
+        species="rabbit", is_tender=True, build="small"),
+)  # fmt: skip
+_POULTRY: tuple[Cut, ...] = (
+    _bird("chicken", "Chicken, whole", 18.0),
+    _joint("chicken-breast", "Chicken breast", "bake"),
+    _joint("chicken-thigh", "Chicken thighs", "bake", bone=0.2),
+    _joint("chicken-drumstick", "Chicken drumsticks", "bake", bone=0.3),
+    _joint("chicken-wing", "Chicken wings", "bake", bone=0.4),
+    _bird("duck", "Duck, whole", 45.0, water=WATER_IN_DUCK, is_scored=True),
+    _joint("duck-breast", "Duck breast", water=WATER_IN_DUCK),
+    _joint("duck-leg", "Duck legs", bone=0.25, water=WATER_IN_DUCK),
+    _bird("turkey", "Turkey, whole", 10.0),
+    Cut("turkey-crown", "poultry", "Turkey crown", "slab", 0.15, "roast", proportion=6.0,
+        build="wall"),
+    Cut("turkey-boned", "poultry", "Turkey, boned", "slab", 0.0, "roast", proportion=8.0),
+    _joint("turkey-leg", "Turkey legs", bone=0.25),
+    _bird("goose", "Goose, whole", 35.0, water=WATER_IN_DUCK, is_scored=True),
+    _joint("goose-leg", "Goose legs", bone=0.25, water=WATER_IN_DUCK),
+    _bird("quail", "Quail", 30.0),
+    _bird("pheasant", "Pheasant", 28.0),
+)  # fmt: skip
+_FISH: tuple[Cut, ...] = (
+    Cut("salmon-side", "fish", "Side of salmon, skin on", "slab", 0.0, "bake", closed_faces=1,
+        water=WATER_IN_SALMON, proportion=25.0,
+        build="small"),
+    Cut("salmon-piece", "fish", "Salmon, pieces", "slab", 0.0, "bake", water=WATER_IN_SALMON,
+        proportion=5.0, build="small"),
+    Cut("char-side", "fish", "Side of char, skin on", "slab", 0.0, "bake", closed_faces=1,
+        proportion=25.0,
+        build="small"),
+    Cut("trout", "fish", "Trout, whole", "slab", 0.1, "bake", closed_faces=1, proportion=12.0,
+        build="small"),
+    Cut("trout-fillet", "fish", "Trout fillets, skin off", "slab", 0.0, "bake", proportion=20.0,
+        build="small"),
+    Cut("white-fillet", "fish", "White fish fillet", "slab", 0.0, "bake",
+        water=WATER_IN_WHITE_FISH, proportion=20.0,
+        build="small"),
+    Cut("white-fish", "fish", "White fish, whole", "slab", 0.15, "bake", closed_faces=1,
+        water=WATER_IN_WHITE_FISH, proportion=10.0,
+        build="small"),
+    Cut("mackerel", "fish", "Mackerel, herring or sardine", "slab", 0.0, "bake", closed_faces=1,
+        water=WATER_IN_MACKEREL, proportion=15.0, species="mackerel",
+        build="small"),
+)  # fmt: skip
+_VEGETABLES: tuple[Cut, ...] = (
+    Cut("vegetable", "vegetable", "Firm vegetable", "cylinder", 0.0, "none"),
+    Cut("cucumber", "vegetable", "Cucumber", "cylinder", 0.0, "none", build="small"),
+    Cut("onion", "vegetable", "Onions", "slab", 0.0, "none", build="small"),
+    Cut("radish", "vegetable", "Radishes", "ball", 0.0, "none", build="small", proportion=0.6),
+    Cut("cabbage", "vegetable", "Cabbage", "slab", 0.0, "none", build="small"),
+    Cut("roots", "vegetable", "Roots", "cylinder", 0.0, "none", build="small"),
+)  # fmt: skip
 
 CUTS: dict[str, Cut] = {
-    cut.id: cut
-    for cut in (
-        Cut("gammon-boned", "pork", "Gammon or leg, boned", "cylinder", 0.0,
-            (_GENTLE, _GLAZE)),
-        Cut("gammon-flat", "pork", "Gammon or leg, opened flat", "slab", 0.0,
-            (_GENTLE, _GLAZE), proportion=20.0),
-        Cut("gammon-bone", "pork", "Gammon or leg, bone in", "cylinder", 0.16,
-            (_GENTLE, _GLAZE), closed_faces=1, is_scored=True),
-        Cut("pork-loin", "pork", "Loin, boned", "cylinder", 0.0, (_PINK,)),
-        Cut("pork-shoulder", "pork", "Shoulder, boned", "slab", 0.0, (_SLOW,), proportion=8.0),
-        Cut("belly-skinless", "pork", "Belly for bacon, skin off", "slab", 0.0, (_SLOW,),
-            water=WATER_IN_BELLY, will_be="bacon", proportion=30.0),
-        Cut("belly-skin", "pork", "Belly for bacon, skin on", "slab", 0.0, (_SLOW,),
-            closed_faces=1, water=WATER_IN_BELLY, will_be="bacon", proportion=30.0,
-            is_scored=True),
-        Cut("brisket", "beef", "Brisket", "slab", 0.0, (_TENDER,), proportion=20.0,
-            is_tender=True),
-        Cut("silverside", "beef", "Silverside or round", "cylinder", 0.0, (_TENDER,),
-            is_tender=True),
-        Cut("beef-rib", "beef", "Rib, bone in", "slab", 0.2, (_PINK,)),
-        Cut("lamb-leg", "lamb", "Leg of lamb or goat, boned", "slab", 0.0, (_PINK,),
-            proportion=8.0),
-        Cut("lamb-leg-bone", "lamb", "Leg of lamb or goat, bone in", "cylinder", 0.2,
-            (_PINK,)),
-        Cut("venison", "game", "Venison haunch, boned", "cylinder", 0.0, (_PINK,)),
-        Cut("rabbit", "game", "Rabbit, in pieces", "slab", 0.25, (_BRAISE,), species="rabbit",
-            is_tender=True),
-        Cut("chicken", "poultry", "Chicken, whole", "slab", 0.3, (_BIRD,),
-            closed_faces=1),
-        Cut("chicken-breast", "poultry", "Chicken breast", "slab", 0.0, (_BAKE,)),
-        Cut("duck", "poultry", "Duck, whole", "slab", 0.3, (_BIRD,), closed_faces=1,
-            water=WATER_IN_DUCK, is_scored=True),
-        Cut("turkey-crown", "poultry", "Turkey crown", "slab", 0.15, (_BIRD,),
-            closed_faces=1),
-        Cut("salmon-side", "fish", "Side of salmon, skin on", "slab", 0.0, (_BAKE,),
-            closed_faces=1, water=WATER_IN_SALMON, proportion=25.0),
-        Cut("white-fillet", "fish", "White fish fillet", "slab", 0.0, (_BAKE,),
-            water=WATER_IN_WHITE_FISH, proportion=20.0),
-        Cut("trout", "fish", "Trout, whole", "slab", 0.1, (_BAKE,), closed_faces=1,
-            proportion=12.0),
-        Cut("trout-fillet", "fish", "Trout fillets, skin off", "slab", 0.0, (_BAKE,),
-            proportion=20.0),
-        Cut("mackerel", "fish", "Mackerel, herring or sardine", "slab", 0.0, (_BAKE,),
-            closed_faces=1, water=WATER_IN_MACKEREL, proportion=15.0, species="mackerel"),
-        Cut("vegetable", "vegetable", "Firm vegetable", "cylinder", 0.0, ()),
-    )
-}  # fmt: skip
+    cut.id: cut for cut in (*_PORK, *_BEEF, *_LAMB, *_GAME, *_POULTRY, *_FISH, *_VEGETABLES)
+}

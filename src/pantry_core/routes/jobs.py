@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Final, Literal
 
 from pantry_core.errors import within
-from pantry_core.routes.steps import RouteStep
+from pantry_core.routes.step import RouteStep
 from pantry_core.rules.rule import Mark, Rule
 
 JobName = Literal["dough", "stock", "sauce", "other"]

@@ -77,4 +77,7 @@ HERBS_IN_OIL_D = Rule(
 THIN_EXCESS = Rule(
     "thin-excess", 0.001, "g salt per g of meat", "salt over what was asked for", Mark.PRACTICE
 )
+SEASONED_SHARE = Rule(
+    "seasoned", 0.7, "of the even value in the mean", "an even brine that seasons", Mark.PRACTICE
+)
 ORDINARY_SALT_PCT = Rule("ordinary-salt", 2.0, "% salt", "ordinary saltiness", Mark.PRACTICE)

@@ -7,6 +7,7 @@ from typing import Literal
 import numpy as np
 
 from pantry_core.meat import Meat, Shape
+from pantry_core.rules.rule import Mark, Rule
 from pantry_core.salt.properties import at_temperature, band_of
 from pantry_core.salt.request import (
     SATURATED_G_G,
@@ -32,6 +33,7 @@ from pantry_core.salt.shells import (
 
 LEAST_SALT_G = 1.0
 """A balance is taken in parts of all salt, or of a gram, where there is less (our choice)."""
+OUTER_MM = Rule("outer", 5.0, "mm", "the edge that is tasted", Mark.PRACTICE)
 SAMPLE_H = 6.0
 MOST_SAMPLES = 60
 """A stage is told every six hours or so, and at most so many times."""
@@ -181,12 +183,13 @@ def followed(request: SaltRequest, *, most_samples: int = MOST_SAMPLES) -> Journ
 
 @dataclass(frozen=True, slots=True)
 class End:
-    """Salt of the meat when all stages are over [%]."""
+    """Salt of the meat when all stages are over [%]; `outer_pct` is that of the outer 5 mm."""
 
     mean_pct: float
     heart_pct: float
     rim_pct: float
     least_pct: float
+    outer_pct: float
 
 
 def ended(request: SaltRequest) -> End:
@@ -201,7 +204,17 @@ def ended(request: SaltRequest) -> End:
         heart_pct=heart,
         rim_pct=float(journey.rim_pct[-1]),
         least_pct=min(heart, float(journey.layers_pct[-1].min())),
+        outer_pct=_outer(journey),
     )
+
+
+def _outer(journey: Journey) -> float:
+    """The average of the outer 5 mm, of a thinner piece all of it [%]."""
+    piece = journey.piece
+    depth = min(OUTER_MM.value / 1000.0 / piece.way_m, 1.0)
+    shape = piece.meat.shape
+    taken = shells(shape).shares * between(shape, 1.0 - depth, 1.0)
+    return float(taken @ journey.layers_pct[-1] / taken.sum())
 
 
 def begun(request: SaltRequest) -> Piece:

@@ -2,7 +2,8 @@
 
 from dataclasses import dataclass
 
-from pantry_core.routes.steps import CURING, RouteStep
+from pantry_core.routes.step import RouteStep
+from pantry_core.routes.steps import CURING
 from pantry_core.rules.constants import MEAT_DENSITY
 from pantry_core.vessels.fit import FitAnswer
 from pantry_core.vessels.fit import Vessel as CoreVessel

@@ -6,7 +6,7 @@ from dataclasses import asdict
 from django.forms.models import model_to_dict
 
 from pantry_core.routes.jobs import JOBS, job_route
-from pantry_core.routes.steps import RouteStep
+from pantry_core.routes.step import RouteStep
 from pantry_core.rules.constants import MEAT_DENSITY
 from pantry_web.feasts.holding import fridge_litres
 from pantry_web.feasts.mixing import Mixed
@@ -74,6 +74,7 @@ def _as_changed(step: Step, changed: Step) -> Step:
 
 def _step(dish: Dish, position: int, step: RouteStep, uses: float) -> Step:
     plain = asdict(step)
+    del plain["until"]
     return Step(
         dish=dish, position=position, key=plain.pop("id"), uses=uses,
         place=plain.pop("place") or "", **plain,

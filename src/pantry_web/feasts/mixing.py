@@ -2,25 +2,20 @@
 
 from collections.abc import Mapping
 from dataclasses import asdict, dataclass, field, fields, replace
-from typing import Literal
 
+from pantry_core.dish.request import CustomsAsked, DishRequest
+from pantry_core.dish.work import worked
 from pantry_core.measures.scales import Scale, scale_for
-from pantry_core.meat import Meat
-from pantry_core.mixes.cautions import in_order
 from pantry_core.mixes.judged import Judged
-from pantry_core.mixes.mix import mixed
-from pantry_core.mixes.request import Cure, WeighRequest
+from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
-from pantry_core.mixes.sizing import with_usual_cure
-from pantry_core.mixes.weigh import judged_of, sheet_of
 from pantry_core.notice import Notice
 from pantry_core.routes.customs import CUSTOMS, Customs
 from pantry_core.routes.cuts import CUTS, Cut
-from pantry_core.routes.schools import Schooling, SchoolName, schooling
-from pantry_core.routes.steps import Route, route
-from pantry_core.routes.thickness import guess_notice, guessed_thickness
+from pantry_core.routes.schools import Schooling, SchoolName
+from pantry_core.routes.steps import Route
 from pantry_core.routes.ways import WAYS, Way, WayName
-from pantry_core.rules.cures import CureName
+from pantry_core.rules.cures import CURE_KEYS, CureName
 from pantry_core.rules.profiles import ProfileName
 from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.models import Kitchen
@@ -33,10 +28,6 @@ SCHOOLS: dict[str, SchoolName] = {
     Dish.School.FIVE_DAYS: "five-days",
     Dish.School.FORTNIGHT: "fortnight",
 }
-LONGEST_WAIT_D = 365.0
-"""A wait beyond a year is as good as a year: it stops all the same."""
-USUAL_STRENGTH_PCT, USUAL_INJECTION_SHARE = 10.0, 0.10
-"""Strength of a strong brine, and share by needle, where the cook says none (common practice)."""
 LABELLED: Mapping[CureName, str] = {"nitrite-salt": "nitrite-salt", "celery": "celery-powder"}
 """Curing salts whose strength only a label tells, and what they are in the pantry."""
 
@@ -112,11 +103,7 @@ class Mixed:
     cut: Cut
     route: Route
     schools: Schooling
-
-    @property
-    def notices(self) -> tuple[Notice, ...]:
-        """All notices, those of the route included, stops first."""
-        return in_order((*self.route.notices, *self.sheet.notices))
+    notices: tuple[Notice, ...]
 
     @property
     def stops(self) -> tuple[Notice, ...]:
@@ -129,44 +116,71 @@ def work_out(mix: Mix, house: House) -> Mixed:
 
     Raises: pydantic.ValidationError for values outside the core's ranges.
     """
-    request = weigh_request(mix, house)
-    judged = judged_of(request)
-    sheet = sheet_of(judged)
-    cut, way = CUTS[mix.cut], mix.way
-    if mix.is_thickness_guessed:
-        guess = guess_notice(guessed_thickness(cut, mix.mass_g), sheet.ready)
-        stops = len(sheet.stops)
-        sheet = replace(sheet, notices=(*sheet.stops, guess, *sheet.notices[stops:]))
-    if _is_raw_fish(mix):
-        sheet = replace(sheet, notices=tuple(map(_by_the_cooks_word, sheet.notices)))
-    wait = judged.wait
-    schools = schooling(mix.mass_g, mix.thickness_mm, wait.days if wait else None)
-    wait_days = schools.chosen(mix.school if way.timing == "school" else "model")
-    way_taken = route(
-        cut,
-        way,
-        mass_g=mix.mass_g,
-        wait_days=min(wait_days, LONGEST_WAIT_D),
-        judged=judged,
-        frozen=mix.is_frozen,
-        customs=mix.customs,
+    found = worked(dish_request(mix, house))
+    settled, sheet = found.settled, found.out.sheet
+    if sheet is None:
+        raise TypeError("a mix has a method")
+    notices = tuple(Notice(e.level, e.code, e.text, e.basis) for e in found.out.notices)
+    return Mixed(
+        settled.request,
+        settled.judged,
+        replace(sheet, notices=notices),
+        settled.piece.cut,
+        found.route,
+        settled.schools,
+        notices,
     )
-    return Mixed(request, judged, sheet, cut, way_taken, schools)
 
 
-def _is_raw_fish(mix: Mix) -> bool:
-    return CUTS[mix.cut].kind == "fish" and mix.customs.is_raw
+def dish_request(mix: Mix, house: House) -> DishRequest:
+    """The `dish` document of a mix: what the cook decided, and what the kitchen has.
 
-
-def _by_the_cooks_word(told: Notice) -> Notice:
-    """The stop against parasites falls once the cook has said how the fish is frozen."""
-    if told.code != "parasites":
-        return told
-    text = (
-        f"{told.text} By your word this one is. Pregnant, over 65, under 5 or of weak immunity: "
-        "no raw-cured fish."
+    Raises: pydantic.ValidationError for values outside the core's ranges.
+    """
+    cut, way, customs = CUTS[mix.cut], mix.way, mix.customs
+    is_smoked = customs.heat == "smoked" and cut.kind != "vegetable"
+    piece = {
+        "cut": mix.cut, "mass_g": mix.mass_g, "bone_share": mix.bone_share,
+        "thickness_mm": None if mix.is_thickness_guessed else mix.thickness_mm,
+        "frozen": mix.is_frozen, "treatment": customs.treatment, "storage": customs.kept,
+        "wild": customs.wild if cut.kind == "game" else None,
+    }  # fmt: skip
+    will_be = _will_be(mix, cut, is_smoked=is_smoked)
+    cure = {
+        "method": mix.method, "school": mix.school, "target_salt_pct": mix.target_salt_pct,
+        "sugar_pct": mix.sugar_pct, "water_g": mix.water_g if way.has_water else None,
+        "brine_salt_pct": mix.brine_salt_pct, "curing_salt": mix.cure,
+        "ingoing_ppm": mix.ingoing_ppm, "nitrite_pct": mix.nitrite_pct,
+        "injection_share": mix.injection_share,
+        "sauces": [
+            {"name": each.name, "mass_g": each.mass_g, "salt_pct": each.salt_pct}
+            for each in mix.sauces
+        ],
+    }  # fmt: skip
+    heat = {"way": "smoke" if is_smoked else None, "vegetables": customs.vegetables == "late"}
+    return DishRequest.model_validate(
+        {
+            "profile": house.profile,
+            "piece": piece | ({"will_be": will_be} if will_be else {}),
+            "cure": cure,
+            "heat": heat,
+            "customs": {name: getattr(customs, name) for name in CustomsAsked.model_fields},
+            "house": {
+                "scales": [asdict(each) for each in house.larder.scales],
+                "packets": [
+                    {"name": name, "nitrite_pct": packet.nitrite_pct}
+                    for name, key in CURE_KEYS.items()
+                    if (packet := house.larder.packets.get(key)) is not None
+                ],
+            },
+        }
     )
-    return replace(told, level="caution", text=text)
+
+
+def _will_be(mix: Mix, cut: Cut, *, is_smoked: bool) -> str | None:
+    if cut.kind == "fish" and mix.customs.is_raw:
+        return "raw"
+    return cut.will_be or ("smoked" if is_smoked else None)
 
 
 def house_of(kitchen: Kitchen) -> House:
@@ -216,82 +230,6 @@ def stored(mix: Mix) -> dict[str, object]:
     }
 
 
-def weigh_request(mix: Mix, house: House) -> WeighRequest:
-    """The `weigh` document of a mix; a cured one asks for the usual nitrite of its kind.
-
-    The scale is that which would weigh the curing salt, or the least line.
-    """
-    asked = _without_scale(mix, house)
-    cure = asked.cure
-    if cure is not None and mix.ingoing_ppm is None:
-        asked = with_usual_cure(asked, cure)
-    masses = mixed(asked)
-    smallest = masses.curing_salt or masses.plain_salt
-    scale = scale_for(house.larder.scales, smallest) or max(
-        house.larder.scales, key=lambda each: each.capacity_g
-    )
-    asked = asked.model_copy(update={"scale_division_g": scale.division_g})
-    return asked if cure is None or mix.ingoing_ppm is not None else with_usual_cure(asked, cure)
-
-
 def scale_of(house: House, grams: float) -> Scale | None:
     """The scale for a line, None when no scale holds it."""
     return scale_for(house.larder.scales, grams)
-
-
-def _without_scale(mix: Mix, house: House) -> WeighRequest:
-    cut, way = CUTS[mix.cut], mix.way
-    meat = Meat(
-        kind=cut.kind,
-        mass_g=mix.mass_g,
-        thickness_mm=mix.thickness_mm,
-        shape=cut.shape,
-        bone_share=mix.bone_share,
-        will_be=_will_be(mix, cut),
-        storage=mix.customs.kept,
-        wild=mix.customs.wild if cut.kind == "game" else None,
-        species=cut.species,
-        water_share=cut.water.value if cut.water else None,
-        closed_faces=cut.closed_faces,
-    )
-    strength = mix.brine_salt_pct or USUAL_STRENGTH_PCT
-    return WeighRequest(
-        profile=house.profile,
-        meat=meat,
-        method=way.method,
-        cover=way.cover,
-        heaped=way.heaped,
-        target_salt_pct=mix.target_salt_pct,
-        water_g=mix.water_g if way.has_water else None,
-        sugar_pct=mix.sugar_pct,
-        brine_salt_pct=strength if way.method == "strong-brine" else None,
-        injection_share=mix.injection_share or USUAL_INJECTION_SHARE,
-        cure=_cure(mix, house),
-        treatment=mix.customs.treatment,
-        sauces=tuple(
-            {"name": each.name, "mass_g": each.mass_g, "salt_pct": each.salt_pct}  # type: ignore[misc]  # made documents by Pydantic
-            for each in mix.sauces
-        ),
-    )
-
-
-def _will_be(mix: Mix, cut: Cut) -> Literal["bacon", "raw", "smoked"] | None:
-    if _is_raw_fish(mix):
-        return "raw"
-    return cut.will_be or ("smoked" if mix.customs.heat == "smoked" else None)
-
-
-def _cure(mix: Mix, house: House) -> Cure | None:
-    """The curing salt by its label, asked for what the cook says, if anything."""
-    if mix.cure is None:
-        return None
-    asked = {} if mix.ingoing_ppm is None else {"ingoing_ppm": mix.ingoing_ppm}
-    packet = house.larder.packets.get(LABELLED.get(mix.cure, ""))
-    nitrite_pct = mix.nitrite_pct
-    if nitrite_pct is None and packet is not None:
-        nitrite_pct = packet.nitrite_pct
-    return Cure(
-        name=mix.cure,
-        nitrite_pct=nitrite_pct if mix.cure in LABELLED else None,
-        **asked,
-    )

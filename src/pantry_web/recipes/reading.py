@@ -19,7 +19,6 @@ from pantry_web.feasts.mixing import (
     Mixed,
     SauceLine,
     SpiceLine,
-    weigh_request,
     work_out,
 )
 from pantry_web.feasts.naming import label_of
@@ -113,7 +112,7 @@ def read_recipe(
     Raises: NotARecipe for a text that is too long.
     """
     other = replace(mix, method=way.id, water_g=mix.water_g or mix.mass_g, cure=None, sauces=())
-    meat = weigh_request(other, house).meat
+    meat = work_out(other, house).request.meat
     shown, document, spices = [], [], []
     for line in read_lines(text, cups):
         asked = _asked(line, mix, house, answers, is_scaled=is_scaled)

@@ -4,13 +4,13 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from pantry_core.formats.operations import weigh_out_from
+from pantry_core.history.salt import Reading, hours_at_4_c
 from pantry_core.mixes.mix import mixed
 from pantry_core.mixes.readiness import even_pct, stages, wait_of
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Ready
 from pantry_core.routes.steps import CURING
 from pantry_core.salt.advice import SoakAdvice, soak_to
-from pantry_core.salt.history import Reading, hours_at_4_c
 from pantry_core.salt.properties import band_of
 from pantry_core.salt.ready import COOKED
 from pantry_core.salt.request import MOST_HOURS, Rest, SaltRequest, Stage

@@ -111,7 +111,8 @@ def methods_say(mix: Mix, house: House, now: datetime, serve_at: datetime) -> li
         )  # fmt: skip
         worked = work_out(other, house)
         curing = next(step for step in worked.route.steps if step.kind == method)
-        if way.timing in ("model", "lift") and worked.judged.wait is None:
+        is_silent = worked.request.purpose == "through" and worked.judged.wait is None
+        if way.timing in ("model", "lift") and is_silent:
             told.append(MethodSays(method, "the model is silent", in_time=False))
             continue
         in_time = worked.route.least_h <= left_h

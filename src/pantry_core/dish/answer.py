@@ -1,0 +1,110 @@
+"""What a dish comes to: the answer of `dish`."""
+
+from dataclasses import dataclass, field
+from typing import Literal
+
+from pantry_core.mixes.request import Purpose, WeighRequest
+from pantry_core.mixes.result import WeighOut
+from pantry_core.notice import Level
+from pantry_core.routes.step import Until
+
+Verdict = Literal["go", "caution", "stop"]
+
+
+@dataclass(frozen=True, slots=True)
+class DishStep:
+    """A step ready to be planned: the step record of the `plan` document, with its words.
+
+    `title` names it, `text` is what the hands do at its beginning, `tend` what a round is, `until`
+    what it goes on until; windows [h], hands [min].
+    """
+
+    id: str
+    kind: str
+    title: str
+    text: str
+    place: str | None
+    min_h: float
+    prefer_h: float | None
+    max_h: float | None
+    hands_min: float = 0.0
+    attended: bool = False
+    uses: float = 1.0
+    every_h: float | None = None
+    tend: str = ""
+    until: Until | None = None
+    locked_start: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class DishNotice:
+    """Something the cook must know; `step` is the one that it holds back, None: none."""
+
+    level: Level
+    code: str
+    text: str
+    basis: str
+    step: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Option:
+    """A method that fits the piece: how long it takes [d], what it needs, and why."""
+
+    method: str
+    days: float
+    needs: tuple[str, ...]
+    because: str
+
+
+@dataclass(frozen=True, slots=True)
+class SaltOut:
+    """Salt when it comes out of the cure and has rested: average, outer 5 mm and heart [%].
+
+    The heart is None where it is nothing to look for, as in a marinade.
+    """
+
+    mean_pct: float
+    rim_pct: float
+    heart_pct: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class CookTime:
+    """How long it cooks: usually, and within its spread [h]."""
+
+    usual: float
+    low: float
+    high: float
+
+
+@dataclass(frozen=True, slots=True)
+class RawTime:
+    """How long it stays raw: by the shortest way, and as planned or as it happened [h]."""
+
+    least: float
+    planned: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class DishOut:
+    """The whole answer; `asked` is the `weigh` document of the sheet."""
+
+    options: tuple[Option, ...]
+    sheet: WeighOut | None
+    steps: tuple[DishStep, ...]
+    salt: SaltOut | None
+    cook_h: CookTime | None
+    inside_c: float | None
+    raw_h: RawTime | None
+    notices: tuple[DishNotice, ...]
+    verdict: Verdict
+    purpose: Purpose | None = None
+    days: float | None = None
+    asked: WeighRequest | None = field(default=None)
+    format: Literal["pantry-clock/1"] = "pantry-clock/1"
+
+    @property
+    def stops(self) -> tuple[DishNotice, ...]:
+        """The notices that cannot be passed."""
+        return tuple(each for each in self.notices if each.level == "stop")

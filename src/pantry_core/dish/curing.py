@@ -1,0 +1,345 @@
+"""What is absent of a cure: by cut, method and purpose; what the cook says is kept."""
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from pantry_core.dish.piece import Prepared, treatment_of
+from pantry_core.dish.request import CureAsked, DishRequest, HouseAsked
+from pantry_core.dish.targets import usual_target
+from pantry_core.measures.scales import Scale, scale_for
+from pantry_core.mixes.instead import sized_packet
+from pantry_core.mixes.judged import Judged
+from pantry_core.mixes.mix import mixed
+from pantry_core.mixes.readiness import even_pct, stages
+from pantry_core.mixes.request import Cure, Purpose, WeighRequest
+from pantry_core.mixes.sizing import with_usual_cure
+from pantry_core.mixes.uptake import after_days
+from pantry_core.mixes.weigh import judged_of
+from pantry_core.notice import Notice, notice
+from pantry_core.routes.lying import LATE, REST_H, Lying, kept_days, through
+from pantry_core.routes.schools import Schooling, schooling
+from pantry_core.routes.ways import WAYS, Way
+from pantry_core.rules.constants import SEASONED_SHARE
+from pantry_core.rules.cures import CureName
+from pantry_core.rules.rule import Mark, Rule, Source
+from pantry_core.salt.request import SaltRequest
+from pantry_core.salt.travel import followed
+from pantry_core.vessels.fit import FitMeat, FitRequest, fit
+
+USUAL_STRENGTH_PCT = Rule("strong-brine-usual", 10.0, "% salt", "of a timed brine", Mark.PRACTICE)
+SEASON_STRENGTH_PCT = Rule("season-strength", 6.0, "% salt", "4 to 8 are offered", Mark.PRACTICE)
+MOST_STRENGTH_PCT = Rule("most-strength", 20.0, "% salt", "beyond it is harsh", Mark.PRACTICE)
+OVERNIGHT_H, PIECES_H, SLICES_H = (12.0, 15.0, 18.0), (2.0, 4.0, 6.0), (0.5, 1.0, 1.5)
+"""What is seasoned in a timed brine: whole birds and roasts overnight, pieces, slices [h]
+(common practice)."""
+USUAL_INJECTION_SHARE = 0.10
+AROUND_D = 2.0
+"""What comes before and after the cure while the piece is raw, about [d] (common practice)."""
+SMALL_REST_H, LARGE_REST_H = (0.0, 0.5, 24.0), (0.0, 2.0, 24.0)
+"""Drying after the brine, which what is seasoned only may do without [h] (common practice)."""
+LONGEST_WAIT_D = 365.0
+_NO_PLACE = Source("21 CFR 172.175 allows it for few kinds", Mark.MEMORY)
+_BALANCE = Source("mass balance", Mark.DERIVED)
+CURED_METHODS = ("even-brine", "strong-brine", "needle-brine", "needle", "dry-cure")
+
+
+@dataclass(frozen=True, slots=True)
+class Settled:
+    """A cure with nothing left open: the request, what it comes to, how long it lies."""
+
+    piece: Prepared
+    way: Way | None
+    purpose: Purpose
+    request: WeighRequest
+    judged: Judged
+    lying: Lying
+    schools: Schooling
+    notices: tuple[Notice, ...] = ()
+
+    @property
+    def in_h(self) -> float:
+        """How long it lies in the cure [h]."""
+        return self.lying.usual_h if self.way is not None else 0.0
+
+
+def settle(asked: DishRequest, piece: Prepared) -> Settled:
+    """Settle the cure of a piece.
+
+    Parameters: asked; its piece, prepared.
+    Returns: the cure; days and strength of the cook are kept, and what they contradict gives.
+    Raises: pydantic.ValidationError for values outside the ranges of `weigh`.
+    Source: common practice, see `rules`; times by the model of the salt's way.
+    """
+    cure = asked.cure
+    way = None if cure.method is None or cure.method == "none" else WAYS[cure.method]
+    name = _curing_salt(asked, piece, way)
+    purpose = _purpose(cure, piece, way, name)
+    request, told = _request(asked, piece, way, purpose)
+    request, sized = _sized(request, cure, way, purpose)
+    left_out: tuple[Notice, ...] = ()
+    if name is not None and not may_have_curing_salt(piece, way):
+        left_out, name = (_left_out(piece),), None
+    if name is not None:
+        request = _with_cure(request, asked, name)
+    request = _with_scale(request, asked, name)
+    lying, request = _lies(request, piece, way, cure, purpose)
+    judged = judged_of(request)
+    schools = schooling(
+        piece.meat.mass_g, piece.meat.thickness_mm, judged.wait.days if judged.wait else None
+    )
+    if lying is None:
+        lying = _by_school(way, schools, cure, judged)
+    return Settled(piece, way, purpose, request, judged, lying, schools, (*told, *sized, *left_out))
+
+
+def _curing_salt(asked: DishRequest, piece: Prepared, way: Way | None) -> CureName | None:
+    """The curing salt, by the cook's word or where it belongs; none beside a stop on it."""
+    cure = asked.cure
+    if "curing_salt" in cure.model_fields_set:
+        return cure.curing_salt
+    will_be = piece.asked.will_be
+    is_meant = piece.cut.cures or piece.meat.will_be == "bacon" or will_be == "corned"
+    if not is_meant or way is None or way.id not in CURED_METHODS:
+        return None
+    kept = next((each.name for each in asked.house.packets if sized_packet(each)), None)
+    if kept is not None:
+        return kept
+    return "cure-1" if asked.profile == "us" else "nitrite-salt"
+
+
+def may_have_curing_salt(piece: Prepared, way: Way | None) -> bool:
+    """Whether the sheet may have curing salt at all."""
+    if way is None or way.heaped or way.group in ("Marinade", "Side"):
+        return False
+    return piece.meat.kind not in ("fish", "vegetable")
+
+
+def _left_out(piece: Prepared) -> Notice:
+    """Curing salt where none may be: the sheet leaves it out, and nothing goes in with it."""
+    where = {"fish": "for fish", "vegetable": "for vegetables"}.get(
+        piece.meat.kind, "in a marinade or a heap that is washed off"
+    )
+    text = f"No curing salt {where}: the sheet leaves it out. Take it out of the recipe as well."
+    return notice("stop", "curing-salt-misplaced", text, _NO_PLACE)
+
+
+def _purpose(cure: CureAsked, piece: Prepared, way: Way | None, name: CureName | None) -> Purpose:
+    if way is None or way.group in ("Marinade", "Side"):
+        return "season"
+    if cure.purpose is not None:
+        return cure.purpose
+    if way.id == "dry-brine":
+        return "season"
+    meat = piece.meat
+    is_raw_fish = meat.kind == "fish" and meat.will_be == "raw"
+    is_meant = piece.cut.cures or piece.asked.will_be == "corned" or meat.will_be == "bacon"
+    return "through" if name or is_meant or is_raw_fish or meat.is_kept_smoked else "season"
+
+
+def _request(
+    asked: DishRequest, piece: Prepared, way: Way | None, purpose: Purpose
+) -> tuple[WeighRequest, tuple[Notice, ...]]:
+    """The `weigh` document without its curing salt and its scale."""
+    cure, meat = asked.cure, piece.meat
+    target = cure.target_salt_pct
+    strength = cure.brine_salt_pct
+    if strength is None:
+        strength = (SEASON_STRENGTH_PCT if purpose == "season" else USUAL_STRENGTH_PCT).value
+    water_g = _water(asked, piece, way)
+    if target is None:
+        target = usual_target(piece, way, purpose, water_g)
+    share = cure.injection_share
+    request = WeighRequest(
+        profile=asked.profile,
+        meat=meat,
+        method="marinade" if way is None else way.method,
+        cover=True if way is None else way.cover,
+        heaped=False if way is None else way.heaped,
+        target_salt_pct=0.0 if way is None else target,
+        water_g=water_g,
+        sugar_pct=cure.sugar_pct,
+        brine_salt_pct=strength if way is not None and way.method == "strong-brine" else None,
+        injection_share=USUAL_INJECTION_SHARE if share is None else share,
+        sauces=cure.sauces,
+        temperature_c=asked.house.fridge_c,
+        treatment=treatment_of(piece),
+        purpose=purpose,
+    )
+    has_all = cure.days is not None and cure.brine_salt_pct is not None
+    if not has_all or cure.target_salt_pct is None or way is None or way.timing != "lift":
+        return request, ()
+    text = (
+        f"Days and strength hold; the {cure.target_salt_pct:g} % that was aimed at gives. What it "
+        "comes to is told."
+    )
+    return request, (notice("note", "target-gives", text, _BALANCE),)
+
+
+def _water(asked: DishRequest, piece: Prepared, way: Way | None) -> float | None:
+    """Water by the cook's word; else what covers it in the vessel, or as much as meat [g]."""
+    if way is None or not way.has_water:
+        return None
+    if asked.cure.water_g is not None or not way.needs_water:
+        return asked.cure.water_g
+    vessel = asked.house.vessel
+    if vessel is None or vessel.shape == "bag":
+        return piece.meat.mass_g
+    lies = FitMeat(mass_g=piece.meat.mass_g, height_mm=piece.meat.thickness_mm)
+    return max(
+        fit(FitRequest(meat=lies, vessel=vessel, liquid_ml=0.0)).liquid_to_cover_ml,
+        0.25 * piece.meat.mass_g,
+    )
+
+
+def _sized(
+    request: WeighRequest, cure: CureAsked, way: Way | None, purpose: Purpose
+) -> tuple[WeighRequest, tuple[Notice, ...]]:
+    """A timed brine that is to salt through in the cook's days, made as strong as that takes."""
+    if way is None or way.method != "strong-brine" or purpose == "season":
+        return request, ()
+    if cure.days is None or cure.brine_salt_pct is not None:
+        return request, ()
+    timed = request.model_copy(update={"days": cure.days})
+    mix = mixed(timed)
+    end = after_days(timed, mix)
+    if end is None:
+        return request, ()
+    part = end.mean_pct / even_pct(timed, mix)
+    meat = request.meat
+    held_g = request.target_salt_pct / 100.0 / (meat.water_g_g * part)
+    salt_g = held_g * (mix.liquid_water + meat.water_g_g * meat.salted_g)
+    strength = 100.0 * salt_g * (1.0 - request.sugar_pct / 100.0) / (salt_g + mix.liquid_water)
+    most = MOST_STRENGTH_PCT.value
+    sized = request.model_copy(update={"brine_salt_pct": min(strength, most)})
+    if strength <= most:
+        return sized, ()
+    text = (
+        f"In {cure.days:g} days the average comes to {request.target_salt_pct:g} % only in a brine "
+        f"of {strength:.0f} %; {most:g} is the most. More days, a thinner piece or less salt would "
+        "do."
+    )
+    return sized, (notice("caution", "strength-most", text, MOST_STRENGTH_PCT),)
+
+
+def _with_cure(request: WeighRequest, asked: DishRequest, name: CureName) -> WeighRequest:
+    """With a curing salt by its label, asked for what the cook says or what is usual."""
+    cure = asked.cure
+    packet = next((each for each in asked.house.packets if each.name == name), None)
+    own_label = name in ("nitrite-salt", "celery")
+    nitrite = cure.nitrite_pct
+    nitrate = cure.nitrate_pct
+    if packet is not None and nitrite is None:
+        nitrite, nitrate = packet.nitrite_pct, packet.nitrate_pct
+    made = Cure(
+        name=name,
+        nitrite_pct=nitrite if own_label else None,
+        nitrate_pct=nitrate if own_label else None,
+        salt_pct=cure.salt_pct if name == "celery" else None,
+        **({} if cure.ingoing_ppm is None else {"ingoing_ppm": cure.ingoing_ppm}),
+    )
+    if cure.ingoing_ppm is None:
+        return with_usual_cure(request, made)
+    return request.model_copy(update={"cure": made})
+
+
+def _with_scale(request: WeighRequest, asked: DishRequest, name: CureName | None) -> WeighRequest:
+    """With the scale that would weigh the curing salt, or the least line."""
+    scales = scales_of(asked.house)
+    if not scales:
+        return request
+    masses = mixed(request)
+    smallest = masses.curing_salt or masses.plain_salt
+    scale = scale_for(scales, smallest) or max(scales, key=lambda each: each.capacity_g)
+    request = request.model_copy(update={"scale_division_g": scale.division_g})
+    if name is None or asked.cure.ingoing_ppm is not None or request.cure is None:
+        return request
+    return with_usual_cure(request, request.cure)
+
+
+def scales_of(house: HouseAsked) -> tuple[Scale, ...]:
+    """The scales of a house."""
+    return tuple(Scale(each.name, each.division_g, each.capacity_g) for each in house.scales)
+
+
+def _lies(
+    request: WeighRequest, piece: Prepared, way: Way | None, cure: CureAsked, purpose: Purpose
+) -> tuple[Lying | None, WeighRequest]:
+    """How long it lies by the cook's word or, for what seasons, by the rule; else None."""
+    if way is None:
+        return Lying(0.0, 0.0, 0.0, (0.0, 0.0, 0.0)), request
+    hours = None if cure.days is None else 24.0 * cure.days
+    rest_h = SMALL_REST_H if piece.is_small else LARGE_REST_H
+    if purpose == "through":
+        if hours is None:
+            return None, request
+        timed = request.model_copy(update={"days": cure.days})
+        return _kept_through(way, hours), timed
+    if hours is not None:
+        return kept_days(hours, rest_h), _for(request, hours)
+    least, usual, most = _season_window(request, piece, way)
+    return Lying(least, usual, most, rest_h), _for(request, usual)
+
+
+def _for(request: WeighRequest, hours: float) -> WeighRequest:
+    return request.model_copy(update={"days": hours / 24.0})
+
+
+def _kept_through(way: Way, hours: float) -> Lying:
+    """The cook's days; what cannot get too salty may lie on."""
+    kept = kept_days(hours, REST_H)
+    return replace(kept, longest_h=None) if way.timing != "lift" else kept
+
+
+def _by_school(way: Way | None, schools: Schooling, cure: CureAsked, judged: Judged) -> Lying:
+    """How long it lies by the school, the model where the cook names none."""
+    if way is None:
+        return Lying(0.0, 0.0, 0.0, (0.0, 0.0, 0.0))
+    school = cure.school if cure.school is not None and way.timing == "school" else "model"
+    days = min(schools.chosen(school), LONGEST_WAIT_D)
+    lift_h = judged.wait.lift_h if judged.wait else None
+    if school == "model":
+        days = _within_its_clock(days, judged)
+    return through(way, days, lift_h)
+
+
+def _within_its_clock(days: float, judged: Judged) -> float:
+    """The model's wait, or what the raw clock leaves: a stop never comes from the model."""
+    if judged.raw is None or days + AROUND_D <= judged.raw.stop.value:
+        return days
+    return min(days, judged.raw.caution.value)
+
+
+def _season_window(request: WeighRequest, piece: Prepared, way: Way) -> tuple[float, float, float]:
+    """How long what is seasoned lies where nobody says: shortest, usual, longest [h]."""
+    if way.window_h is not None:
+        return way.window_h
+    if way.timing == "lift" and not way.heaped:
+        return SLICES_H if piece.is_thin else PIECES_H if piece.is_small else OVERNIGHT_H
+    if way.heaped or way.group == "Needle":
+        return OVERNIGHT_H
+    judged = judged_of(request)
+    caution_h = 24.0 * judged.raw.caution.value if judged.raw else 48.0
+    hours = _until_the_mean_has_it(request, caution_h)
+    return (1.0 - LATE) * hours, hours, (1.0 + LATE) * hours
+
+
+def _until_the_mean_has_it(request: WeighRequest, most_h: float) -> float:
+    """When the average has 70 % of its even value, at most so long [h]."""
+    mix = mixed(request)
+    even = even_pct(request, mix)
+    if even <= 0 or mix.salt == 0 or not 0.0 <= request.temperature_c <= 15.0:
+        return most_h
+    journey = followed(
+        SaltRequest.model_construct(
+            meat=request.meat,
+            temperature_c=request.temperature_c,
+            diffusivity_m2_s=None,
+            start_pct=request.meat.own_salt_pct,
+            stages=tuple(stages(request, mix, most_h, None)),
+        )
+    )
+    means = np.asarray(journey.mean_pct) / even
+    if means[-1] <= SEASONED_SHARE.value:
+        return most_h
+    return float(np.interp(SEASONED_SHARE.value, means, np.asarray(journey.hours)))

@@ -1,0 +1,94 @@
+"""The cook's changes of the steps, applied to whatever the dish becomes."""
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from pantry_core.dish.answer import DishStep
+from pantry_core.dish.request import Edit
+from pantry_core.errors import OutOfRange
+from pantry_core.notice import Notice, notice
+from pantry_core.rules.rule import Mark, Source
+
+_OWN_WORD = Source("the cook's own word", Mark.PRACTICE)
+FIELDS = (
+    "kind", "title", "text", "tend", "until", "place", "min_h", "prefer_h", "max_h", "hands_min",
+    "attended", "uses", "every_h", "locked_start",
+)  # fmt: skip
+MOST_STEPS = 40
+
+
+def edited(
+    steps: Sequence[DishStep], edits: Sequence[Edit]
+) -> tuple[tuple[DishStep, ...], tuple[Notice, ...]]:
+    """Apply edits to steps.
+
+    Parameters: steps as the route has them; edits, each of another step.
+    Returns: the steps as changed, and a caution for every edit of a step that is not there.
+    Raises: OutOfRange for more than 40 steps.
+    """
+    by_step = {each.step: each for each in edits if not each.own}
+    known = {step.id for step in steps}
+    found = [
+        _changed(step, by_step[step.id]) if step.id in by_step else step
+        for step in steps
+        if not (step.id in by_step and by_step[step.id].removed)
+    ]
+    told = [_not_there(each) for name, each in by_step.items() if name not in known]
+    for own in (each for each in edits if each.own and not each.removed):
+        ids = [step.id for step in found]
+        if own.before is not None and own.before not in ids:
+            told.append(_no_place(own))
+        at = ids.index(own.before) if own.before in ids else len(found)
+        found.insert(at, _own(own))
+    if len(found) > MOST_STEPS:
+        raise OutOfRange("steps of a dish", len(found), f"{MOST_STEPS} at most")
+    return tuple(found), tuple(told)
+
+
+def _changed(step: DishStep, edit: Edit) -> DishStep:
+    """The step with the fields that the cook set; a window that no longer holds widens."""
+    given = {name: getattr(edit, name) for name in FIELDS if name in edit.model_fields_set}
+    changed = replace(step, **given)
+    least = changed.min_h
+    most = changed.max_h
+    if most is not None and most < least:
+        least, most = (most, most) if "max_h" in given else (least, least)
+    prefer = changed.prefer_h
+    if prefer is not None:
+        prefer = max(prefer, least)
+        prefer = prefer if most is None else min(prefer, most)
+    return replace(changed, min_h=least, prefer_h=prefer, max_h=most)
+
+
+def _own(edit: Edit) -> DishStep:
+    least = edit.min_h or 0.0
+    return DishStep(
+        id=edit.step,
+        kind=edit.kind or "own",
+        title=edit.title or edit.step,
+        text=edit.text or "",
+        place=edit.place,
+        min_h=least,
+        prefer_h=edit.prefer_h,
+        max_h=edit.max_h,
+        hands_min=edit.hands_min or 0.0,
+        attended=bool(edit.attended),
+        uses=1.0 if edit.uses is None else edit.uses,
+        every_h=edit.every_h,
+        tend=edit.tend or "",
+        until=edit.until,
+        locked_start=edit.locked_start,
+    )
+
+
+def _not_there(edit: Edit) -> Notice:
+    text = f"The change of the step “{edit.step}” no longer applies: the dish has no such step now."
+    return notice("caution", "edit-without-step", text, _OWN_WORD)
+
+
+def _no_place(edit: Edit) -> Notice:
+    text = (
+        f"The own step “{edit.title or edit.step}” was to stand before “{edit.before}”, which is "
+        "not there now: it stands at the end."
+    )
+    return notice("caution", "edit-without-step", text, _OWN_WORD)

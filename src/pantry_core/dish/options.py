@@ -1,0 +1,120 @@
+"""The methods that fit a piece and the time that is left, best first."""
+
+from pantry_core.dish.answer import Option
+from pantry_core.dish.piece import Prepared
+from pantry_core.dish.request import DishRequest
+from pantry_core.mixes.request import Purpose
+from pantry_core.routes.ways import WAYS, Way, WayName
+from pantry_core.rules.constants import THAW_H_PER_KG
+from pantry_core.salt.ready import COOKED, wait
+from pantry_core.salt.request import SATURATED_G_G
+
+FISH_FIRST: tuple[WayName, ...] = ("dry-cure", "dry-brine", "strong-brine", "heaped-cure")
+BIRD_FIRST: tuple[WayName, ...] = ("dry-brine", "strong-brine", "dairy-marinade", "sauce-marinade")
+SMALL_FIRST: tuple[WayName, ...] = ("strong-brine", "dry-brine", "sauce-marinade", "dairy-marinade")
+ROAST_FIRST: tuple[WayName, ...] = ("dry-brine", "strong-brine", "acid-marinade", "herb-marinade")
+THROUGH_FIRST: tuple[WayName, ...] = (
+    "even-brine", "dry-cure", "needle-brine", "strong-brine", "needle",
+)  # fmt: skip
+SIDE: tuple[WayName, ...] = ("quick-pickle",)
+SEASON_D: dict[WayName, float] = {"even-brine": 2.0, "dry-cure": 1.5, "needle-brine": 1.0,
+                                  "needle": 1.0, "strong-brine": 0.625,
+                                  "heaped-cure": 0.625}  # fmt: skip
+"""How long what is seasoned lies about, by methods without a window (common practice)."""
+_BECAUSE: dict[WayName, str] = {
+    "dry-brine": "it seasons and dries the skin, in fridge room for a tray",
+    "strong-brine": "it seasons evenly and is out on time",
+    "even-brine": "it cannot get too salty",
+    "dry-cure": "it wants no vessel and all of the cure stays",
+    "needle-brine": "it takes a third of the time",
+    "needle": "it takes a night or two",
+    "heaped-cure": "it is quick, and nothing is weighed",
+    "dairy-marinade": "it softens mildly",
+    "sauce-marinade": "it seasons thin pieces in hours",
+    "acid-marinade": "it gives its own sauce",
+    "oil-marinade": "it flavours the outside",
+    "herb-marinade": "it flavours and salts in one",
+    "quick-pickle": "it is ready in a day",
+}
+
+
+def options_of(asked: DishRequest, piece: Prepared, left_h: float | None) -> tuple[Option, ...]:
+    """Rank the methods that fit a piece.
+
+    Parameters: asked; piece; left_h, the time to the table, None where it is not known [h].
+    Returns: those that fit its kind, first those for which there is time; each with about how long
+    it lies [d], what it needs, and why.
+    Raises: nothing.
+    Source: common practice; waits by the model of the salt.
+    """
+    purpose: Purpose = "through" if _is_through(asked, piece) else "season"
+    first = _first(piece, purpose)
+    fitting = [way for way in WAYS.values() if _fits(way, piece)]
+    made = [_option(way, piece, purpose, left_h) for way in fitting]
+    order = {name: i for i, name in enumerate(first)}
+
+    def rank(option: Option) -> tuple[bool, int]:
+        return option.because.startswith("no time"), order.get(option.method, len(order))  # type: ignore[call-overload]  # names of ways
+
+    return tuple(sorted(made, key=rank))
+
+
+def _is_through(asked: DishRequest, piece: Prepared) -> bool:
+    if asked.cure.purpose is not None:
+        return asked.cure.purpose == "through"
+    meat = piece.meat
+    is_raw_fish = meat.kind == "fish" and meat.will_be == "raw"
+    is_meant = piece.cut.cures or meat.will_be == "bacon" or piece.asked.will_be == "corned"
+    return is_meant or is_raw_fish or meat.is_kept_smoked
+
+
+def _first(piece: Prepared, purpose: Purpose) -> tuple[WayName, ...]:
+    if piece.meat.kind == "vegetable":
+        return SIDE
+    if piece.meat.kind == "fish":
+        return FISH_FIRST
+    if purpose == "through":
+        return THROUGH_FIRST
+    if piece.is_small:
+        return SMALL_FIRST
+    return BIRD_FIRST if piece.meat.kind == "poultry" else ROAST_FIRST
+
+
+def _fits(way: Way, piece: Prepared) -> bool:
+    if piece.meat.kind == "vegetable":
+        return way.group in ("Side", "Dry", "Brine") and way.id != "heaped-cure"
+    if way.group == "Side":
+        return False
+    if piece.meat.form == "ground":
+        return way.id == "dry-cure"
+    if way.group == "Needle":
+        return not piece.is_thin and piece.meat.kind != "fish"
+    return way.id != "dry-brine" or not piece.is_thin
+
+
+def _option(way: Way, piece: Prepared, purpose: Purpose, left_h: float | None) -> Option:
+    days = _days(way, piece, purpose)
+    needs = [
+        *(["a vessel and fridge room for the liquid"] if way.needs_water else []),
+        *(["a needle"] if way.group == "Needle" else []),
+        *(["to be lifted on time"] if way.timing == "lift" else []),
+    ]
+    around_h = 36.0 + (THAW_H_PER_KG.value * piece.meat.mass_g / 1000.0) * piece.asked.frozen
+    because = _BECAUSE[way.id]
+    if left_h is not None and 24.0 * days + around_h > left_h:
+        because = f"no time: about {days:.1f} days in it, and what comes before and after"
+    return Option(way.id, days, tuple(needs), because)
+
+
+def _days(way: Way, piece: Prepared, purpose: Purpose) -> float:
+    if way.window_h is not None:
+        return way.window_h[1] / 24.0
+    if purpose == "season":
+        return SEASON_D[way.id]
+    meat = piece.meat
+    if way.group == "Dry":
+        found = wait(meat, "dry", 0.02 / meat.water_g_g / SATURATED_G_G, COOKED.value, 4.0)
+    else:
+        found = wait(meat, "bath", 1.0 / meat.water_g_g, COOKED.value, 4.0)
+    days = found.days if found else 60.0
+    return days / 3.0 if way.group == "Needle" else days

@@ -1,0 +1,286 @@
+"""A dish as the cook has it: the `dish` document."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field, ValidationInfo, field_validator, model_validator
+
+from pantry_core.document import Document, only, wrong
+from pantry_core.meat import MOST_BONE_SHARE, MOST_MEAT_G, MOST_PIECES, MOST_SODIUM_MG, Treatment
+from pantry_core.mixes.recipe import Packet
+from pantry_core.mixes.request import (
+    MOST_SALT_PCT,
+    MOST_SAUCES,
+    MOST_SUGAR_PCT,
+    MOST_WATER_G,
+    Days,
+    InjectionShare,
+    Percent,
+    Purpose,
+    Sauce,
+)
+from pantry_core.plan.request import Hours, StepRequest
+from pantry_core.recipes.words import Cups
+from pantry_core.routes.customs import CUSTOMS
+from pantry_core.routes.cuts import CUTS
+from pantry_core.routes.heats import HEATS
+from pantry_core.routes.jobs import MOST_MADE_G
+from pantry_core.routes.schools import SchoolName
+from pantry_core.routes.ways import WayName
+from pantry_core.rules.cures import CureName
+from pantry_core.rules.profiles import ProfileName
+from pantry_core.vessels.fit import Vessel
+
+MOST_EDITS, MOST_FACTS, MOST_LINES = 80, 2000, 60
+
+Form = Literal[
+    "whole", "flat", "halves", "pieces", "cubes", "strips", "slices", "ground", "rolled", "stuffed",
+]  # fmt: skip
+Method = WayName | Literal["none"]
+HeatWay = Literal[
+    "roast", "roast-staged", "slow-oven", "simmer", "simmer-glaze", "braise", "braise-fry", "sear",
+    "sear-oven", "stir-fry", "grill", "spit", "smoke", "smoke-simmer", "cold-smoke", "fry",
+    "in-fat", "pressure", "poach", "steam", "bake", "none",
+]  # fmt: skip
+Name = Annotated[str, Field(min_length=1, max_length=80)]
+Text = Annotated[str, Field(max_length=200)]
+StepId = Annotated[str, Field(pattern=r"^[a-z0-9-]{1,40}$")]
+Grams = Annotated[float, Field(gt=0, le=MOST_MEAT_G)]
+
+
+class Bought(Document):
+    """How the piece was bought."""
+
+    vacuum: bool = False
+
+
+class Piece(Document):
+    """The piece as it was prepared: mass_g of it all [g], thickness_mm of one piece [mm]."""
+
+    cut: str
+    mass_g: Grams
+    form: Form | None = None
+    count: Annotated[int, Field(ge=1, le=MOST_PIECES)] = 1
+    thickness_mm: Annotated[float, Field(gt=0, le=400)] | None = None
+    bone_share: Annotated[float, Field(ge=0, le=MOST_BONE_SHARE)] | None = None
+    skin: bool | None = None
+    frozen: bool = False
+    wild: Literal["deer", "other"] | None = None
+    treatment: Annotated[tuple[Treatment, ...], Field(strict=False, max_length=6)] = ()
+    sodium_mg: Annotated[float, Field(ge=0, le=MOST_SODIUM_MG)] | None = None
+    will_be: Literal["bacon", "corned", "raw", "smoked"] | None = None
+    storage: Literal["meal", "air", "vacuum"] = "meal"
+    bought: Bought = Bought()
+    purchase: Name | None = None
+
+    @field_validator("cut")
+    @classmethod
+    def _known(cls, cut: str) -> str:
+        if cut not in CUTS:
+            raise wrong("unknown", f"{cut[:40]!r} is no cut; {', '.join(CUTS)} would do")
+        return cut
+
+    @field_validator("will_be")
+    @classmethod
+    def _of_its_kind(cls, will_be: str | None, info: ValidationInfo) -> str | None:
+        cut = CUTS.get(info.data.get("cut", ""))
+        if cut is None or will_be is None:
+            return will_be
+        if will_be in ("bacon", "corned") and cut.kind in ("fish", "vegetable"):
+            raise wrong("will_be", f"{cut.name} does not become {will_be}; leave this out")
+        if will_be == "smoked" and cut.kind == "vegetable":
+            raise wrong("will_be", f"{cut.name} is not smoked here; leave this out")
+        return will_be
+
+
+class Spice(Document):
+    """A spice as it was written; the share that is held back for the pot [-]."""
+
+    text: Text
+    amount: Annotated[float, Field(ge=0, le=100_000)]
+    unit: Name
+    held_back: Annotated[float, Field(ge=0, le=1)] = 0.0
+
+
+class CureAsked(Document):
+    """What of the cure the recipe or the cook says; what is absent is by cut and method."""
+
+    method: Method | None = None
+    purpose: Purpose | None = None
+    school: SchoolName | None = None
+    target_salt_pct: Annotated[float, Field(ge=0, le=MOST_SALT_PCT)] | None = None
+    days: Days | None = None
+    water_g: Annotated[float, Field(gt=0, le=MOST_WATER_G)] | None = None
+    brine_salt_pct: Annotated[float, Field(gt=0, le=40)] | None = None
+    sugar_pct: Annotated[float, Field(ge=0, le=MOST_SUGAR_PCT)] = 0.0
+    curing_salt: CureName | None = None
+    ingoing_ppm: Annotated[float, Field(ge=0, le=10_000)] | None = None
+    nitrite_pct: Percent | None = None
+    nitrate_pct: Percent | None = None
+    salt_pct: Percent | None = None
+    injection_share: InjectionShare | None = None
+    sauces: Annotated[tuple[Sauce, ...], Field(strict=False, max_length=MOST_SAUCES)] = ()
+    spices: Annotated[tuple[Spice, ...], Field(strict=False, max_length=MOST_LINES)] = ()
+
+
+class HeatAsked(Document):
+    """How it is cooked; the ways that are not computed yet are refused."""
+
+    way: HeatWay | None = None
+    medium_c: Annotated[float, Field(ge=0, le=600)] | None = None
+    inside_c: Annotated[float, Field(ge=40, le=100)] | None = None
+    vegetables: bool = False
+
+    @field_validator("way")
+    @classmethod
+    def _computed(cls, way: HeatWay | None) -> HeatWay | None:
+        return way if way is None else only(way, HEATS, "the way of cooking")  # type: ignore[return-value]  # one of them
+
+
+class CustomsAsked(Document):
+    """How this cook handles it, where cooks disagree."""
+
+    brine_by: str = "boiled"
+    after_cure: str = "rinse"
+    pot: str = "thrown"
+    scoring: str = "late"
+    tempering: str = "none"
+    pressing: str = "none"
+    fish: str = "cooked"
+
+    @field_validator("*")
+    @classmethod
+    def _a_side(cls, side: str, info: ValidationInfo) -> str:
+        sides = next(
+            [each.id for each in custom.choices]
+            for custom in CUSTOMS
+            if custom.id == info.field_name
+        )
+        if side not in sides:
+            raise wrong("side", f"{side[:40]!r} is no side of this; {' or '.join(sides)} would do")
+        return side
+
+
+class ScaleAsked(Document):
+    """A scale: it reads to its division, and holds so much [g]."""
+
+    name: Name = "scale"
+    division_g: Annotated[float, Field(gt=0, le=1000)]
+    capacity_g: Annotated[float, Field(gt=0, le=1e6)]
+
+
+class HouseAsked(Document):
+    """What of the house bears on a dish."""
+
+    scales: Annotated[tuple[ScaleAsked, ...], Field(strict=False, max_length=20)] = ()
+    packets: Annotated[tuple[Packet, ...], Field(strict=False, max_length=20)] = ()
+    vessel: Vessel | None = None
+    fridge_c: Annotated[float, Field(ge=-5, le=60)] = 4.0
+    cups: Cups = "us"
+
+
+class Edit(Document):
+    """A change of a step by the cook: any of its fields; removed; or a step of the cook's own.
+
+    An own step stands before another one, or at the end.
+    """
+
+    step: StepId
+    removed: bool = False
+    own: bool = False
+    before: StepId | None = None
+    kind: Annotated[str, Field(max_length=20)] | None = None
+    title: Name | None = None
+    text: Text | None = None
+    tend: Text | None = None
+    until: dict[str, float | bool] | None = None
+    place: Annotated[str, Field(max_length=20)] | None = None
+    min_h: Hours | None = None
+    prefer_h: Hours | None = None
+    max_h: Hours | None = None
+    hands_min: Annotated[float, Field(ge=0, le=1440)] | None = None
+    attended: bool | None = None
+    uses: Annotated[float, Field(ge=0, le=10_000)] | None = None
+    every_h: Annotated[float, Field(ge=0.25, le=1440)] | None = None
+    locked_start: str | None = None
+
+    @field_validator("max_h")
+    @classmethod
+    def _after_min(cls, max_h: float | None, info: ValidationInfo) -> float | None:
+        least = info.data.get("min_h")
+        if max_h is not None and least is not None and max_h < least:
+            raise wrong("window", f"at most {max_h:g} h contradicts at least {least:g} h")
+        return max_h
+
+
+class PlannedAsked(Document):
+    """When a step is planned."""
+
+    step: StepId
+    start: str
+    end: str
+
+
+class Fact(Document):
+    """Something that happened to the dish."""
+
+    what: Literal[
+        "weighed", "put-in", "turned", "lifted", "tasted", "touched", "temperature-read",
+        "step-started", "step-ended", "mishap",
+    ]  # fmt: skip
+    at: str
+    step: StepId | None = None
+    mass_g: Grams | None = None
+    temperature_c: Annotated[float, Field(ge=-40, le=300)] | None = None
+    taste: Literal["flat", "right", "salty", "too-salty"] | None = None
+    touch: Annotated[str, Field(max_length=40)] | None = None
+    kind: Literal["power-out", "fridge-warm", "left-out"] | None = None
+    hours: Hours | None = None
+
+
+class Ingredient(Document):
+    """What goes into a side job [g]."""
+
+    name: Name
+    grams: Annotated[float, Field(ge=0, le=1e6)]
+
+
+class JobAsked(Document):
+    """A side job, which has no piece: how much is made [g], of what, in which steps."""
+
+    name: Name
+    made_g: Annotated[float, Field(ge=1, le=MOST_MADE_G)]
+    ingredients: Annotated[tuple[Ingredient, ...], Field(strict=False, max_length=MOST_LINES)] = ()
+    steps: Annotated[tuple[StepRequest, ...], Field(strict=False, max_length=40)] = ()
+
+
+class DishRequest(Document):
+    """A dish: its piece, cure, heat and customs, or a side job; the house; the cook's changes."""
+
+    format: Literal["pantry-clock/1"] = "pantry-clock/1"
+    profile: ProfileName
+    job: JobAsked | None = None
+    piece: Piece | None = None
+    cure: CureAsked = CureAsked()
+    heat: HeatAsked = HeatAsked()
+    customs: CustomsAsked = CustomsAsked()
+    house: HouseAsked = HouseAsked()
+    edits: Annotated[tuple[Edit, ...], Field(strict=False, max_length=MOST_EDITS)] = ()
+    people: Annotated[int, Field(ge=1, le=500)] | None = None
+    serve_at: str | None = None
+    now: str | None = None
+    tz: str | None = None
+    planned: Annotated[tuple[PlannedAsked, ...], Field(strict=False, max_length=80)] = ()
+    facts: Annotated[tuple[Fact, ...], Field(strict=False, max_length=MOST_FACTS)] = ()
+
+    @model_validator(mode="after")
+    def _piece_or_job(self) -> "DishRequest":
+        if (self.piece is None) == (self.job is None):
+            raise wrong("piece", "a dish is of a piece or is a side job; give the one or the other")
+        return self
+
+    @field_validator("edits")
+    @classmethod
+    def _once(cls, edits: tuple[Edit, ...]) -> tuple[Edit, ...]:
+        if len({each.step for each in edits}) < len(edits):
+            raise wrong("twice", "a step is changed twice; one edit of each would do")
+        return edits

@@ -1,0 +1,50 @@
+"""What room a dish takes in the fridge."""
+
+from pantry_core.dish.curing import Settled
+from pantry_core.rules.constants import MEAT_DENSITY
+from pantry_core.rules.rule import Mark, Rule
+from pantry_core.vessels.fit import FitMeat, FitRequest, Vessel, fit
+
+ON_A_TRAY = Rule("room-on-a-tray", 2.0, "times its volume", "a bare piece", Mark.PRACTICE)
+IN_A_BOWL = Rule("room-in-a-bowl", 1.5, "times its volume", "in a covered bowl", Mark.PRACTICE)
+IN_ITS_LIQUID = Rule("room-in-liquid", 1.3, "times its volume", "under its liquid", Mark.PRACTICE)
+
+
+def fridge_litres(settled: Settled, kind: str, vessel: Vessel | None) -> float:
+    """Room that a step takes in the fridge.
+
+    Parameters: settled; kind of the step; vessel, None where none is chosen.
+    Returns: litres, to a tenth; in its cure that of the vessel.
+    Raises: nothing.
+    Source: common practice.
+    """
+    meat = settled.piece.meat
+    is_in_cure = settled.way is not None and kind == settled.way.id
+    if not is_in_cure and kind != "chill-brine":
+        return round(ON_A_TRAY.value * _volume_l(meat.mass_g), 1)
+    if vessel is not None:
+        lies = FitMeat(mass_g=meat.mass_g, height_mm=meat.thickness_mm)
+        request = FitRequest(meat=lies, vessel=vessel, liquid_ml=liquid_ml(settled))
+        return round(fit(request).fridge_litres, 1)
+    liquid_l = liquid_ml(settled) / 1000.0
+    if kind == "chill-brine":
+        return round(liquid_l, 1)
+    return round(liquid_l + IN_ITS_LIQUID.value * _volume_l(meat.mass_g), 1)
+
+
+def bowl_litres(mass_g: float) -> float:
+    """Room of so much of a side job in its bowl [l]."""
+    return round(IN_A_BOWL.value * _volume_l(mass_g), 1)
+
+
+def liquid_ml(settled: Settled) -> float:
+    """Liquid that lies around the piece; of a needle's pickle what is left of it [ml]."""
+    pickle = settled.judged.pickle
+    if pickle is None or settled.request.is_needle_alone:
+        return 0.0
+    left_g = pickle.mass_g - (settled.judged.needle_g or 0.0)
+    return max(left_g, 0.0) / (pickle.density_g_ml or 1.0)
+
+
+def _volume_l(mass_g: float) -> float:
+    return mass_g / MEAT_DENSITY.value / 1000.0

@@ -1,0 +1,155 @@
+"""What must be said of a dish, each notice with the step that it holds back, and the verdict."""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+
+from pantry_core.dish.answer import DishNotice, DishStep, RawTime, Verdict
+from pantry_core.dish.curing import Settled
+from pantry_core.dish.piece import guess_notices, too_thick
+from pantry_core.dish.request import DishRequest
+from pantry_core.heat.chill import brine_warm
+from pantry_core.heat.warm import judge_fridge
+from pantry_core.history.log import Log, hours_between
+from pantry_core.history.warmth import judge_mishaps
+from pantry_core.mixes.cautions import in_order
+from pantry_core.mixes.keeping import judge_raw
+from pantry_core.notice import Notice, notice
+from pantry_core.rules.constants import THICK_FOR_MASS
+from pantry_core.rules.rule import Mark, Source
+
+REMINDERS = frozenset((
+    "brine-cold", "vessel", "curing-salt-handling", "lift-on-time", "boil-marinade", "not-intact",
+    "herbs-in-oil", "smoked-fish-kept", "wild-game", "thickness-guess", "bacon-ascorbate",
+    "no-model", "saltpetre-handling",
+))  # fmt: skip
+"""What is said each time and asks for care, not for a change."""
+AT_THE_TABLE = frozenset(("parasites", "raw-meat", "discard", "too-warm-discard"))
+AT_THE_HEAT = frozenset(("water-phase-low", "smoke-slow", "smoke-cool"))
+FROM_THE_STEPS = frozenset(("raw-clock", "seasons", "salty-edge"))
+"""What is judged by the steps as they are, not by the sheet."""
+_PRACTICE = Source("", Mark.PRACTICE)
+
+
+@dataclass(frozen=True, slots=True)
+class Spots:
+    """The steps that can be held back: where it goes in, where the heat begins, the last one."""
+
+    put_in: str | None
+    heat: str | None
+    last: str | None
+
+
+def spots_of(settled: Settled, steps: Sequence[DishStep]) -> Spots:
+    """Where a notice can hold a dish back."""
+    curing = None
+    if settled.way is not None:
+        way_id = settled.way.id
+        curing = next((each.id for each in steps if each.kind == way_id), None)
+    heat = next((each.id for each in steps if each.kind == "cook"), None)
+    last = steps[-1].id if steps else None
+    return Spots(curing or heat or last, heat or last, last)
+
+
+def with_steps(found: Iterable[Notice], spots: Spots, *, is_in: bool) -> tuple[DishNotice, ...]:
+    """Notices with the steps that they hold back, stops first, each said once.
+
+    Parameters: found; spots; is_in, whether the piece has gone in: then the raw clock holds back
+    the heat.
+    """
+    told: dict[tuple[str, str], DishNotice] = {}
+    for each in in_order(tuple(found)):
+        step = None
+        if each.level == "stop":
+            step = spots.put_in
+            if each.code in AT_THE_TABLE:
+                step = spots.last
+            elif each.code in AT_THE_HEAT or (each.code == "raw-clock" and is_in):
+                step = spots.heat
+        made = DishNotice(each.level, each.code, each.text, each.basis, step)
+        told.setdefault((each.code, each.text), made)
+    return tuple(told.values())
+
+
+def verdict_of(notices: Iterable[DishNotice]) -> Verdict:
+    """Stop where one stops; caution where one asks for a change; else go."""
+    levels = {each.level for each in notices if each.code not in REMINDERS}
+    if any(each.level == "stop" for each in notices):
+        return "stop"
+    return "caution" if "caution" in levels else "go"
+
+
+def of_the_piece(settled: Settled) -> Iterable[Notice]:
+    """What must be said of its size."""
+    yield from guess_notices(settled.piece)
+    if too_thick(settled.piece):
+        text = (
+            f"{settled.piece.piece_g:.0f} g cannot be {settled.piece.meat.thickness_mm:.0f} mm "
+            "thick: give the weight of all pieces and their number, or measure again."
+        )
+        yield notice("caution", "thick-for-mass", text, THICK_FOR_MASS)
+
+
+def of_the_time(
+    settled: Settled, raw: RawTime | None, log: Log | None, steps: Sequence[DishStep]
+) -> Iterable[Notice]:
+    """What the raw clock says of the steps as they are planned, edited and happened."""
+    if raw is not None:
+        judged = judge_raw(settled.judged.raw, max(raw.least, raw.planned or 0.0))
+        if judged is not None:
+            yield judged
+    way = settled.way
+    if way is None:
+        return
+    if way.timing == "lift" and settled.purpose == "through":
+        yield from _rest(steps, log)
+    curing = next((each for each in steps if each.kind == way.id), None)
+    if log is None or curing is None or log.put_in is None or curing.max_h is None:
+        return
+    lain_h = hours_between(log.put_in, log.taken_out(curing.id) or log.now)
+    if way.timing == "lift" and lain_h > curing.max_h:
+        text = (
+            f"It has lain {lain_h:.0f} h; {curing.max_h:.0f} were the most. Taste a slice: too "
+            "salty asks for a soak in fresh water."
+        )
+        yield notice("caution", "overstayed", text, _PRACTICE)
+
+
+def of_what_happened(asked: DishRequest, settled: Settled, log: Log | None) -> Iterable[Notice]:
+    """What readings and mishaps mean."""
+    if log is None:
+        return
+    species = settled.piece.meat.species
+    warm = judge_mishaps(log, is_mackerel=species == "mackerel")
+    if warm is not None:
+        code = "discard" if warm.level == "stop" else warm.code
+        yield Notice(warm.level, code, warm.text, warm.basis)
+    read = log.last("temperature-read")
+    if read is None or read.temperature_c is None:
+        return
+    if log.put_in is None:
+        if read.step in ("make-brine", "chill-brine"):
+            yield from brine_warm(read.temperature_c)
+    elif read.step in ("brine", "cure", "dry-brine", "rest", "hold"):
+        fridge = judge_fridge(read.temperature_c)
+        if fridge is not None:
+            yield fridge
+
+
+def _rest(steps: Sequence[DishStep], log: Log | None) -> Iterable[Notice]:
+    """A rest that was taken out of the steps, or passed over."""
+    has_rest = any(each.kind == "rest" for each in steps)
+    cook = next((each.id for each in steps if each.kind == "cook"), None)
+    rest = next((each.id for each in steps if each.kind == "rest"), None)
+    was_passed = (
+        log is not None
+        and cook is not None
+        and log.has_begun(cook)
+        and not (rest is not None and log.has_begun(rest))
+    )
+    if has_rest and not was_passed:
+        return
+    text = (
+        "Without a rest the outside stays salty and the inside flat: half a day in the fridge, "
+        "uncovered, evens it out."
+    )
+    yield notice("caution", "rest-skipped", text, _PRACTICE)

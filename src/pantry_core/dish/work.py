@@ -1,0 +1,259 @@
+"""One dish, worked out whole."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from pantry_core.dish.answer import CookTime, DishOut, DishStep, SaltOut
+from pantry_core.dish.clock import Clock, WrongDish, raw_time
+from pantry_core.dish.curing import Settled, settle
+from pantry_core.dish.edits import edited
+from pantry_core.dish.job import job_out
+from pantry_core.dish.options import options_of
+from pantry_core.dish.piece import Prepared, prepared
+from pantry_core.dish.request import DishRequest
+from pantry_core.dish.room import fridge_litres
+from pantry_core.dish.said import (
+    FROM_THE_STEPS,
+    of_the_piece,
+    of_the_time,
+    of_what_happened,
+    spots_of,
+    verdict_of,
+    with_steps,
+)
+from pantry_core.mixes.readiness import stages
+from pantry_core.mixes.seasoning import seasoned_at
+from pantry_core.mixes.weigh import sheet_of
+from pantry_core.notice import Notice, notice
+from pantry_core.routes.cooking import Cooking
+from pantry_core.routes.customs import COOK_SPREAD, Customs
+from pantry_core.routes.heats import HEATS, Heat
+from pantry_core.routes.step import RouteStep
+from pantry_core.routes.steps import Route, route
+from pantry_core.rules.rule import Mark, Source
+from pantry_core.salt.properties import LEAST_C, MOST_C
+from pantry_core.salt.request import MOST_HOURS, Rest, SaltRequest
+from pantry_core.salt.travel import End, ended
+
+_PRACTICE = Source("", Mark.PRACTICE)
+_SUITS = Source("the cut and the way of cooking", Mark.PRACTICE)
+
+
+def dish(asked: DishRequest) -> DishOut:
+    """Work a dish out whole.
+
+    Parameters: asked; its fields carry their units and ranges.
+    Returns: the methods that fit; without a method nothing else. With one the sheet, the steps as
+    the cook changed them, ready to be planned, the salt when it comes out, the time at the heat,
+    how hot inside, the hours raw, and all that must be said, each with the step that it holds back.
+    Raises: WrongDish for what cannot be: times that do not exist, a method for another kind.
+    pydantic.ValidationError for values outside the ranges of `weigh`.
+    Source: see `rules`, `mixes`, `routes`.
+
+    >>> out = dish(DishRequest.model_validate({
+    ...     "profile": "us", "piece": {"cut": "chicken", "mass_g": 1800},
+    ...     "cure": {"method": "strong-brine"}}))
+    >>> out.verdict, out.purpose, out.inside_c
+    ('go', 'season', 74.0)
+    """
+    if asked.job is not None:
+        return job_out(asked.job, asked.edits)
+    if asked.cure.method is None:
+        piece = _piece_of(asked)
+        options = options_of(asked, piece, Clock(asked).left_h)
+        return DishOut(options, None, (), None, None, None, None, (), "go")
+    return worked(asked).out
+
+
+@dataclass(frozen=True, slots=True)
+class Worked:
+    """A dish of a piece, worked out: its cure, its route, and the answer."""
+
+    settled: Settled
+    route: Route
+    out: DishOut
+
+
+def worked(asked: DishRequest) -> Worked:
+    """Work a dish of a piece and a method out, with what its answer is made of.
+
+    Parameters and errors as in `dish`.
+    """
+    clock = Clock(asked)
+    piece = _piece_of(asked)
+    options = options_of(asked, piece, clock.left_h)
+    _refuse_misfits(asked, piece)
+    settled = settle(asked, piece)
+    heat = _heat(asked, piece)
+    way = _route(asked, settled, heat)
+    steps, told = edited([_step(each, settled, asked) for each in way.steps], asked.edits)
+    raw = raw_time(steps, settled, clock)
+    salt = _salt(settled, steps)
+    sheet = None if settled.way is None else sheet_of(settled.judged)
+    spots = spots_of(settled, steps)
+    found = [
+        *told,
+        *settled.notices,
+        *(each for each in (sheet.notices if sheet else ()) if each.code not in FROM_THE_STEPS),
+        *(each for each in way.notices if each.code not in FROM_THE_STEPS),
+        *of_the_piece(settled),
+        *of_the_time(settled, raw, clock.log, steps),
+        *of_what_happened(asked, settled, clock.log),
+        *_of_the_salt(settled, salt),
+        *(_of_the_heat(piece, heat) if asked.heat.way is not None else ()),
+    ]
+    notices = with_steps(
+        (_by_the_cooks_word(each, asked) for each in found),
+        spots,
+        is_in=clock.log is not None and clock.log.put_in is not None,
+    )
+    out = DishOut(
+        options=options,
+        sheet=sheet,
+        steps=steps,
+        salt=salt,
+        cook_h=_cook(way),
+        inside_c=settled.judged.inside.value if settled.judged.inside else None,
+        raw_h=raw,
+        notices=notices,
+        verdict=verdict_of(notices),
+        purpose=settled.purpose,
+        days=settled.in_h / 24.0 if settled.way is not None else None,
+        asked=settled.request if settled.way is not None else None,
+    )
+    return Worked(settled, way, out)
+
+
+def _piece_of(asked: DishRequest) -> Prepared:
+    if asked.piece is None:
+        raise WrongDish((("piece", "a dish needs its piece"),))
+    return prepared(asked.piece)
+
+
+def _refuse_misfits(asked: DishRequest, piece: Prepared) -> None:
+    method, kind = asked.cure.method, piece.meat.kind
+    wrongs: list[tuple[str, str]] = []
+    if method == "quick-pickle" and kind != "vegetable":
+        wrongs.append(("cure.method", "a quick pickle is for vegetables; any other would do"))
+    if method in ("needle", "needle-brine") and kind == "vegetable":
+        wrongs.append(("cure.method", "a needle is for meat; a quick pickle would do"))
+    heat = asked.heat.way
+    if heat is not None and kind not in HEATS[heat].kinds:  # type: ignore[index]  # one of them
+        fitting = [name for name, each in HEATS.items() if kind in each.kinds]
+        what = f"{heat} does not suit {piece.cut.name.lower()}; {' or '.join(fitting)} would do"
+        wrongs.append(("heat.way", what))
+    if wrongs:
+        raise WrongDish(tuple(wrongs))
+
+
+def _heat(asked: DishRequest, piece: Prepared) -> Heat:
+    if asked.heat.way is not None:
+        return HEATS[asked.heat.way]  # type: ignore[index]  # the document refuses any other
+    if piece.meat.will_be == "smoked":
+        return HEATS["smoke"]
+    return HEATS[piece.cut.heat]
+
+
+def _customs(asked: DishRequest, piece: Prepared) -> Customs:
+    named = asked.customs.model_dump()
+    if piece.meat.will_be == "raw" and named["fish"] == "cooked":
+        named["fish"] = "raw-safe"
+    return Customs(**named)
+
+
+def _route(asked: DishRequest, settled: Settled, heat: Heat) -> Route:
+    piece = settled.piece
+    return route(
+        piece.cut,
+        settled.way,
+        mass_g=piece.meat.mass_g,
+        lying=settled.lying,
+        judged=settled.judged,
+        cooking=Cooking(heat, piece.piece_g, asked.heat.vegetables),
+        frozen=piece.asked.frozen,
+        customs=_customs(asked, piece),
+    )
+
+
+def _step(step: RouteStep, settled: Settled, asked: DishRequest) -> DishStep:
+    vessel = asked.house.vessel
+    uses = fridge_litres(settled, step.kind, vessel) if step.place == "fridge" else 1.0
+    return DishStep(
+        step.id, step.kind, step.title, step.begin, step.place, step.min_h, step.prefer_h,
+        step.max_h, step.hands_min, step.attended, uses, step.every_h, step.tend, step.until,
+    )  # fmt: skip
+
+
+def _salt(settled: Settled, steps: Sequence[DishStep]) -> SaltOut | None:
+    """The salt when it comes out of the cure as it is edited, and has rested."""
+    request, mix = settled.request, settled.judged.mix
+    if settled.way is None or mix.salt == 0:
+        return None
+    curing = next((each for each in steps if each.kind == settled.way.id), None)
+    if curing is None or not LEAST_C <= request.temperature_c <= MOST_C:
+        return None
+    in_h = min(curing.min_h if curing.prefer_h is None else curing.prefer_h, MOST_HOURS)
+    rest = next((each for each in steps if each.kind == "rest"), None)
+    rest_h = min(rest.prefer_h or rest.min_h, MOST_HOURS) if rest else 0.0
+    if in_h <= 0:
+        return None
+    end = _end(settled, in_h, rest_h)
+    if settled.piece.meat.form == "ground":
+        return SaltOut(end.mean_pct, end.mean_pct, end.mean_pct)
+    heart = None if settled.way.group in ("Marinade", "Side") else end.heart_pct
+    return SaltOut(end.mean_pct, end.outer_pct, heart)
+
+
+def _end(settled: Settled, in_h: float, rest_h: float) -> End:
+    request = settled.request
+    way = stages(request, settled.judged.mix, in_h, None)
+    if rest_h > 0:
+        way.append(Rest(kind="rest", hours=rest_h))
+    return ended(
+        SaltRequest.model_construct(
+            meat=request.meat,
+            temperature_c=request.temperature_c,
+            diffusivity_m2_s=None,
+            start_pct=request.meat.own_salt_pct,
+            stages=tuple(way),
+        )
+    )
+
+
+def _of_the_salt(settled: Settled, salt: SaltOut | None) -> tuple[Notice, ...]:
+    if salt is None or settled.way is None or settled.way.group in ("Marinade", "Side"):
+        return ()
+    if settled.purpose != "season":
+        return ()
+    return tuple(seasoned_at(salt.mean_pct, salt.rim_pct))
+
+
+def _of_the_heat(piece: Prepared, heat: Heat) -> tuple[Notice, ...]:
+    if not heat.is_tender or piece.cut.is_tender or not heat.stages:
+        return ()
+    text = (
+        f"{heat.name}: {piece.cut.name.lower()} has little to make tender and turns dry; roasted "
+        "or baked it is done sooner."
+    )
+    return (notice("caution", "heat-misfit", text, _SUITS),)
+
+
+def _cook(way: Route) -> CookTime | None:
+    """The time at the heat; the last stage is planned to the late end of its spread [h]."""
+    cooked = [each for each in way.steps if each.kind == "cook"]
+    if not cooked:
+        return None
+    spread = COOK_SPREAD.value
+    usual = sum(each.prefer_h for each in cooked[:-1]) + cooked[-1].prefer_h / (1.0 + spread)
+    return CookTime(usual, (1.0 - spread) * usual, (1.0 + spread) * usual)
+
+
+def _by_the_cooks_word(told: Notice, asked: DishRequest) -> Notice:
+    """The stop against parasites falls once the cook has said how the fish is frozen."""
+    if told.code != "parasites" or asked.customs.fish == "cooked":
+        return told
+    text = (
+        f"{told.text} By your word this one is. Pregnant, over 65, under 5 or of weak immunity: no "
+        "raw-cured fish."
+    )
+    return Notice("caution", told.code, text, told.basis)

@@ -1,0 +1,40 @@
+"""What is said of a piece that is seasoned only: its average and its edge, never its heart."""
+
+from collections.abc import Iterator
+
+from pantry_core.mixes.judged import Judged
+from pantry_core.mixes.uptake import after_days
+from pantry_core.notice import Notice, notice
+from pantry_core.rules.rule import Mark, Rule, Source
+
+SALTY_EDGE_PCT = Rule("salty-edge", 3.0, "% salt in the outer 5 mm", "too salty", Mark.PRACTICE)
+_MODEL = Source("Fick's second law; Crank, The Mathematics of Diffusion", Mark.MEMORY)
+
+
+def seasoned(judged: Judged) -> Iterator[Notice]:
+    """What a piece comes to after the days that are asked for, where it is seasoned only."""
+    request = judged.request
+    if request.purpose != "season" or request.method == "marinade":
+        return
+    end = after_days(request, judged.mix)
+    if end is not None:
+        yield from seasoned_at(end.mean_pct, end.outer_pct)
+
+
+def seasoned_at(mean_pct: float, outer_pct: float) -> Iterator[Notice]:
+    """What a seasoned piece comes to.
+
+    Parameters: mean_pct and outer_pct, its salt on average and in the outer 5 mm [%].
+    Returns: what it comes to; a caution where the outside is too salty.
+    """
+    if outer_pct > SALTY_EDGE_PCT.value:
+        text = (
+            f"The outer 5 mm come to {outer_pct:.1f} % salt: take it out sooner, make the brine "
+            "weaker, or let it rest a day."
+        )
+        yield notice("caution", "salty-edge", text, SALTY_EDGE_PCT)
+    text = (
+        f"It comes out with {mean_pct:.1f} % salt on average and {outer_pct:.1f} % in its outer "
+        "5 mm. A guide to saltiness, never a safety claim."
+    )
+    yield notice("note", "seasons", text, _MODEL)

@@ -1,0 +1,29 @@
+"""One step of a route."""
+
+from dataclasses import dataclass
+
+Until = dict[str, float | bool]
+"""Until what a step goes on: an inside temperature, tender, a look, cold."""
+
+
+@dataclass(frozen=True, slots=True)
+class RouteStep:
+    """One step: windows [h], hands at its beginning [min], rounds every so many hours.
+
+    `title` names the step, `begin` is what the hands do at its beginning, `tend` what a round is,
+    `until` what it goes on until: an inside temperature, tender, a look, cold.
+    """
+
+    id: str
+    kind: str
+    title: str
+    begin: str
+    place: str | None
+    min_h: float
+    prefer_h: float
+    max_h: float
+    hands_min: float = 0.0
+    attended: bool = False
+    every_h: float | None = None
+    tend: str = ""
+    until: Until | None = None
