@@ -4,6 +4,7 @@ from pathlib import Path
 
 from pantry_core.dish import curing, piece, room, targets
 from pantry_core.heat import chill, cooling, warm
+from pantry_core.history import tastes
 from pantry_core.mixes import check_cautions, colour, seasoning
 from pantry_core.routes import customs, cuts, jobs, schools, servings, thickness
 from pantry_core.rules.listing import all_rules, rules_in, table
@@ -23,6 +24,7 @@ def page() -> str:
         check_cautions,
         colour,
         seasoning,
+        tastes,
         travel,
         targets,
         piece,

@@ -83,7 +83,8 @@ def test_what_is_put_right_meets_target_and_limit():
         instead = check_document(random_recipe(dice))["instead"]
         assert weigh_document(instead["input"]) == instead["answer"]
         assert "stop" not in {each["level"] for each in instead["answer"]["notices"]}
-        assert instead["answer"]["salt"]["target_pct"] == 2.0  # ordinary, by common practice
+        # the recipe's own salt, unless it is too much: 3.5 % is old-fashioned (common practice)
+        assert 0.5 <= instead["answer"]["salt"]["target_pct"] <= 3.5
 
 
 def test_sauces_by_their_sodium():

@@ -86,14 +86,19 @@ def raw_time(steps: Sequence[DishStep], settled: Settled, clock: Clock) -> RawTi
     if settled.judged.raw is None:
         return None
     least_h = sum(each.min_h for each in steps if each.kind in RAW_KINDS)
-    return RawTime(least_h, _real_raw_h(steps, clock))
+    vacuum = settled.piece.asked.bought.vacuum
+    return RawTime(least_h, _real_raw_h(steps, clock, from_opening=vacuum))
 
 
-def _real_raw_h(steps: Sequence[DishStep], clock: Clock) -> float | None:
-    """From the shop, or the end of thawing, to the heat, as planned and as it happened [h]."""
+def _real_raw_h(steps: Sequence[DishStep], clock: Clock, *, from_opening: bool) -> float | None:
+    """From the shop, from the end of thawing, or from the opening of its pack, to the heat [h]."""
     bought = [each.id for each in steps if each.kind in ("buy", "thaw")]
     ahead = [each.id for each in steps if each.kind in ("cook", "carve")]
     begins = [moment for step in bought if (moment := _ended(step, clock)) is not None]
+    if from_opening:
+        opened = next((each.id for each in steps if each.kind == "trim"), "")
+        moment = _started(opened, clock)
+        begins = [] if moment is None else [moment]
     heats = [moment for step in ahead if (moment := _started(step, clock)) is not None]
     if not begins or not heats:
         return None

@@ -53,7 +53,7 @@ class Log:
 
     def taken_out(self, curing_step: str) -> datetime | None:
         """When the piece came out of its cure."""
-        found = self.first("lifted") or self.first("step-ended", curing_step)
+        found = self.last("step-ended", curing_step) or self.last("lifted")
         return found.at if found else None
 
     def has_begun(self, step: str) -> bool:

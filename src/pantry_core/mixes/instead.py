@@ -1,14 +1,15 @@
 """A recipe put right for a piece, and what could be offered beside it."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 
-from pantry_core.mixes.mix import Mix
+from pantry_core.mixes.mix import Mix, mixed
 from pantry_core.mixes.recipe import CheckRequest, Packet
 from pantry_core.mixes.request import Cure, WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.mixes.sizing import with_usual_cure
 from pantry_core.mixes.weigh import weigh
-from pantry_core.rules.constants import ORDINARY_SALT_PCT
+from pantry_core.rules.constants import ORDINARY_SALT_PCT, SALTY_CAUTION_PCT
 from pantry_core.rules.cures import LABEL_MOST, CureName
 
 LEAST_WATER = 0.5
@@ -16,33 +17,45 @@ LEAST_WATER = 0.5
 MOST_BY_SAUCES = 0.8
 """Of the salt, what sauces may bring: the curing salt brings some too [g/g]."""
 LEAST_STRENGTH_PCT, USUAL_STRENGTH_PCT, MOST_STRENGTH_PCT = 5.0, 10.0, 20.0
+LEAST_SALT_PCT = 0.5
+"""Less salt than this is hardly a recipe's own wish [%] (common practice)."""
+SAME = 0.02
+"""Nearer than this nothing was changed [-]."""
+_LEFT_OUT = (
+    "Curing salt left out: none of yours could be weighed out for it, and no other takes its place."
+)
 MEANT_TO_CURE: tuple[CureName, ...] = ("celery", "saltpetre")
 
 
 @dataclass(frozen=True, slots=True)
 class Instead:
-    """What to do instead: a `weigh` document for this piece, and its answer."""
+    """What to do instead: a `weigh` document for this piece, its answer, and what was changed."""
 
     input: WeighRequest
     answer: WeighOut
+    changes: tuple[str, ...] = ()
 
 
 def put_right(request: CheckRequest, mix: Mix) -> Instead:
-    """The same ingredients for this piece, to the ordinary target and within the limits.
+    """The same ingredients for this piece, within the limits.
 
     Parameters: request; mix of the share that is used.
-    Returns: the document and its answer; where the recipe has a curing salt, with the cook's own
-    packet, and without where there is none that could be weighed out. One curing salt is never put
-    in another's place.
+    Returns: the document and its answer; salt, days, strength, sugar and sauces are kept in
+    proportion where they can be, and every change is told with its reason. Where the recipe has a
+    curing salt, with the cook's own packet, and without where there is none that could be weighed
+    out. One curing salt is never put in another's place.
     Raises: nothing for a request that could be made.
     """
-    asked = _uncured(request, mix)
+    asked, changes = _uncured(request, mix)
     packet = _packet(request)
-    if packet is None:
-        return Instead(asked, weigh(asked))
-    cured = with_usual_cure(asked, packet)
-    right = Instead(cured, weigh(cured))
-    return Instead(asked, weigh(asked)) if right.answer.stops else right
+    if packet is not None:
+        cured = with_usual_cure(asked, packet)
+        right = weigh(cured)
+        if not right.stops:
+            return Instead(cured, right, (*changes, *_of_the_cure(request, mix, cured)))
+    if request.cures():
+        changes = (*changes, _LEFT_OUT)
+    return Instead(asked, weigh(asked), changes)
 
 
 def offered(request: CheckRequest, mix: Mix) -> Instead | None:
@@ -56,8 +69,20 @@ def offered(request: CheckRequest, mix: Mix) -> Instead | None:
         return None
     if not _may_be_cured(request):
         return None
-    asked = with_usual_cure(_uncured(request, mix), Cure(name="cure-1"))
+    asked = with_usual_cure(_uncured(request, mix)[0], Cure(name="cure-1"))
     return Instead(asked, weigh(asked))
+
+
+def _of_the_cure(request: CheckRequest, mix: Mix, cured: WeighRequest) -> Iterator[str]:
+    """By how much the curing salt was changed, and why."""
+    if cured.cure is None:
+        return
+    before_g = sum(grams for cure, grams in request.cures() if cure.name == cured.cure.name)
+    after_g = mixed(cured).curing_salt
+    if before_g and abs(after_g / before_g - 1.0) < SAME:
+        return
+    said = f"from {before_g:.1f} to {after_g:.1f} g" if before_g else f"{after_g:.1f} g of yours"
+    yield f"Curing salt {said}: {cured.cure.ingoing_ppm:.0f} ppm of nitrite is usual."
 
 
 def _may_be_cured(request: CheckRequest) -> bool:
@@ -94,24 +119,28 @@ def _packet(request: CheckRequest) -> Cure | None:
     return sized_packet(packet)
 
 
-def _uncured(request: CheckRequest, mix: Mix) -> WeighRequest:
+def _uncured(request: CheckRequest, mix: Mix) -> tuple[WeighRequest, tuple[str, ...]]:
     meat, method = request.meat, request.method
-    target = ORDINARY_SALT_PCT.value
-    water_g = None
+    changes: list[str] = []
     needs_water = method in ("even-brine", "strong-brine") or (
         method == "injection" and request.cover
     )
+    water_g = mix.water or None if method == "marinade" else None
     if needs_water:
         water_g = max(mix.water, LEAST_WATER * meat.salted_g) if mix.water else meat.salted_g
-    elif method == "marinade":
-        water_g = mix.water or None
+        if water_g > 1.001 * mix.water:
+            changes.append(f"Water from {mix.water:.0f} to {water_g:.0f} g: it has to cover.")
     basis_g = meat.salted_g + (water_g or 0.0)
+    target = _target(request, mix, basis_g, changes)
     most_salt_g = MOST_BY_SAUCES * target / 100.0 * basis_g
     by_sauces = sum(each.salt_g for each in mix.sauces)
     fewer = min(1.0, most_salt_g / by_sauces) if by_sauces else 1.0
-    sugar_pct = min(100.0 * mix.sugar / basis_g, 50.0)
+    if fewer < 1.0:
+        changes.append(f"Sauces at {100 * fewer:.0f} %: they alone brought more salt than that.")
     strength = 100.0 * mix.salt / mix.pickle if mix.pickle else 0.0
     if not LEAST_STRENGTH_PCT <= strength <= MOST_STRENGTH_PCT:
+        if method == "strong-brine":
+            changes.append(f"Strength from {strength:.1f} to {USUAL_STRENGTH_PCT:g} %.")
         strength = USUAL_STRENGTH_PCT
     asked = WeighRequest.model_validate(
         {
@@ -124,7 +153,9 @@ def _uncured(request: CheckRequest, mix: Mix) -> WeighRequest:
             "heaped": request.heaped,
             "injection_share": max(request.injection_share, 0.05),
             "cover": request.cover,
-            "sugar_pct": 0.0 if method == "injection" and not request.cover else sugar_pct,
+            "sugar_pct": 0.0
+            if method == "injection" and not request.cover
+            else min(100.0 * mix.sugar / basis_g, 50.0),
             "treatment": request.treatment,
             "purpose": request.purpose,
             "sauces": [
@@ -133,7 +164,25 @@ def _uncured(request: CheckRequest, mix: Mix) -> WeighRequest:
             ],
         }
     )
-    return _for_days(asked, request.days)
+    timed = _for_days(asked, request.days)
+    if request.days is not None and timed.days is None:
+        changes.append(f"{request.days:g} days left out: it may not be kept raw so long.")
+    return timed, tuple(changes)
+
+
+def _target(request: CheckRequest, mix: Mix, basis_g: float, changes: list[str]) -> float:
+    """The recipe's own salt, where it is neither too much nor next to none [%]."""
+    usual = ORDINARY_SALT_PCT.value
+    is_lifted = request.method == "strong-brine" or request.heaped
+    is_alone = request.method == "injection" and not request.cover
+    if is_lifted or is_alone:
+        return usual
+    own = 100.0 * (mix.salt + request.meat.own_salt_g) / basis_g
+    if LEAST_SALT_PCT <= own <= SALTY_CAUTION_PCT.value:
+        return own
+    why = "saltier than old-fashioned ham" if own > usual else "hardly seasoned"
+    changes.append(f"Salt from {own:.1f} to {usual:g} %: {why}.")
+    return usual
 
 
 def _for_days(asked: WeighRequest, days: float | None) -> WeighRequest:

@@ -5,7 +5,11 @@ from dataclasses import dataclass, field
 from datetime import datetime
 from uuid import UUID
 
+from pantry_core.history.log import Happened, Log, log_of
 from pantry_web.feasts.models import Event
+
+NOT_OF_THE_MEAT = (Event.What.LINE_WEIGHED, Event.What.NOTED, Event.What.WITHDRAWN)
+"""What is written down and is nothing that happened to the piece."""
 
 
 @dataclass(slots=True)
@@ -72,6 +76,25 @@ class DishState:
             if moment is not None
         ]
         return max(moments, default=None)
+
+
+def log_from(state: DishState, now: datetime) -> Log:
+    """What happened to a dish, as the core reads it."""
+    return log_of(
+        [
+            Happened(
+                each.what,  # type: ignore[arg-type]  # the database holds kinds
+                each.at,
+                each.step_key,
+                each.mass_g,
+                each.temperature_c,
+                each.taste or None,  # type: ignore[arg-type]  # and tastes
+            )
+            for each in state.events
+            if each.what not in NOT_OF_THE_MEAT
+        ],
+        now,
+    )
 
 
 def derive(events: Iterable[Event], now: datetime | None = None) -> DishState:

@@ -4,33 +4,22 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from pantry_core.formats.operations import weigh_out_from
-from pantry_core.history.salt import Reading, hours_at_4_c
+from pantry_core.history.log import hours_between
+from pantry_core.history.salt import stages_since
+from pantry_core.history.tastes import TasteAnswer, WeighIn, answer_to, weighed_in
 from pantry_core.mixes.mix import mixed
-from pantry_core.mixes.readiness import even_pct, stages, wait_of
+from pantry_core.mixes.readiness import even_pct, wait_of
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Ready
 from pantry_core.routes.steps import CURING
-from pantry_core.salt.advice import SoakAdvice, soak_to
 from pantry_core.salt.properties import band_of
 from pantry_core.salt.ready import COOKED
-from pantry_core.salt.request import MOST_HOURS, Rest, SaltRequest, Stage
+from pantry_core.salt.request import SaltRequest, Stage
 from pantry_core.salt.travel import End, ended
 from pantry_web.feasts.mixing import mix_of
 from pantry_web.feasts.models import Event, WeighSheet
 from pantry_web.feasts.planning import Outlook
-from pantry_web.quantities import hours_of
-
-SALTY_LESS, TOO_SALTY_LESS = 0.80, 0.65
-"""What is left of the salt after the soak that a salty or a too salty slice asks for (practice)."""
-SOAK_WATER_PER_MEAT, SOAK_CHANGES = 2.0, 2
-"""Fresh water for a soak, and how often it is changed (common practice)."""
-LONG_SOAK_H = 24.0
-"""A soak longer than this is out of the usual (common practice)."""
-USUAL_CHANGE_PCT = {
-    "Brine": (1.0, 10.0), "Dry": (-8.0, -0.5), "Needle": (2.0, 15.0), "Marinade": (-5.0, 5.0),
-    "Side": (-30.0, 5.0),
-}  # fmt: skip
-"""Gain or loss of weight by the time it comes out [%] (common practice)."""
+from pantry_web.feasts.state import log_from
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,35 +42,6 @@ class SaltNow:
 
 
 @dataclass(frozen=True, slots=True)
-class TasteAnswer:
-    """What the last tasting asks for."""
-
-    taste: str
-    soak: SoakAdvice | None
-    soak_water_g: float
-
-    @property
-    def is_long(self) -> bool:
-        """Whether the soak is longer than cooks soak."""
-        return self.soak is not None and self.soak.hours > LONG_SOAK_H
-
-
-@dataclass(frozen=True, slots=True)
-class WeighIn:
-    """The last weight against that before, and what is usual by the end [%]."""
-
-    change_pct: float
-    low_pct: float
-    high_pct: float
-    is_usual: bool
-
-    @property
-    def change(self) -> float:
-        """The change without its sign [%]."""
-        return abs(self.change_pct)
-
-
-@dataclass(frozen=True, slots=True)
 class Past:
     """What the piece went through, and when its sheet called it ready."""
 
@@ -99,25 +59,16 @@ def past_of(view: Outlook) -> Past | None:
         return None
     kept = WeighSheet.objects.get(batch=put_in.batch)
     request, sheet = WeighRequest.model_validate(kept.request), weigh_out_from(kept.answer)
-    wait = sheet.ready or wait_of(request)
-    if wait is None:
+    if (sheet.ready or wait_of(request)) is None:
         return None
     key = next(step.key for step in view.steps if step.kind in CURING)
-    out_at = view.state.facts[key].ended_at
-    readings = [
-        Reading(hours_of(event.at - put_in.at), event.temperature_c)
-        for event in view.state.events
-        if event.temperature_c is not None and event.step_key == key and event.at >= put_in.at
-    ]
-    lain_h = hours_of((out_at or view.now) - put_in.at)
-    hours = min(hours_at_4_c(lain_h, readings), MOST_HOURS)
-    if hours <= 0:
+    log = log_from(view.state, view.now)
+    way = stages_since(request, log, key)
+    if way is None:
         return None
-    way: tuple[Stage, ...] = tuple(stages(request, mixed(request), hours, None))
-    rested_h = hours_of(view.now - out_at) if out_at else 0.0
-    if rested_h > 0:
-        way = (*way, Rest(kind="rest", hours=min(rested_h, MOST_HOURS)))
-    return Past(request, sheet.ready, way, hours, out_at is not None)
+    out_at = log.taken_out(key)
+    done_h = hours_between(put_in.at, out_at or view.now)
+    return Past(request, sheet.ready, way, done_h, out_at is not None)
 
 
 def salt_now(view: Outlook, past: Past | None) -> SaltNow | None:
@@ -155,16 +106,7 @@ def taste_answer(view: Outlook, past: Past | None) -> TasteAnswer | None:
     tasted = _last(view, Event.What.TASTED)
     if tasted is None or past is None:
         return None
-    meat = past.request.meat
-    soak_water_g = SOAK_WATER_PER_MEAT * meat.mass_g
-    less = {Event.Taste.SALTY: SALTY_LESS, Event.Taste.TOO_SALTY: TOO_SALTY_LESS}.get(
-        Event.Taste(tasted.taste)
-    )
-    soak = None
-    if less is not None:
-        mean_pct = ended(SaltRequest(meat=meat, stages=past.stages)).mean_pct
-        soak = soak_to(meat, past.stages, less * mean_pct, soak_water_g, SOAK_CHANGES)
-    return TasteAnswer(tasted.taste, soak, soak_water_g)
+    return answer_to(tasted.taste, past.request.meat, past.stages)  # type: ignore[arg-type]  # the database holds tastes
 
 
 def weigh_in(view: Outlook) -> WeighIn | None:
@@ -172,9 +114,7 @@ def weigh_in(view: Outlook) -> WeighIn | None:
     put_in, weighed = view.state.put_in, _last(view, Event.What.WEIGHED)
     if put_in is None or weighed is None or not put_in.mass_g or not weighed.mass_g:
         return None
-    change = 100.0 * (weighed.mass_g / put_in.mass_g - 1.0)
-    low, high = USUAL_CHANGE_PCT[mix_of(view.dish).way.group]
-    return WeighIn(change, low, high, low <= change <= high)
+    return weighed_in(put_in.mass_g, weighed.mass_g, mix_of(view.dish).way.group)
 
 
 def _last(view: Outlook, what: Event.What) -> Event | None:

@@ -4,6 +4,7 @@ import json
 from dataclasses import dataclass, replace
 from datetime import datetime
 
+from pantry_core.dish.work import settled_route
 from pantry_core.mixes.colour import Heart, heart_colour
 from pantry_core.mixes.inside import Change, Inside, changes, inside
 from pantry_core.mixes.mix import mixed
@@ -14,7 +15,7 @@ from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.ways import WAYS
 from pantry_core.salt.ready import COOKED
 from pantry_web.drawings.inside import InsidePicture, picture
-from pantry_web.feasts.mixing import House, Mix, work_out
+from pantry_web.feasts.mixing import House, Mix, dish_request
 from pantry_web.quantities import hours_of, span
 
 LONGEST_D, SHORTEST_D = 60.0, 2.0
@@ -109,14 +110,14 @@ def methods_say(mix: Mix, house: House, now: datetime, serve_at: datetime) -> li
             mix, method=method, water_g=mix.water_g or mix.mass_g,
             cure=None if way.heaped else mix.cure, sauces=mix.sauces if way == mix.way else (),
         )  # fmt: skip
-        worked = work_out(other, house)
-        curing = next(step for step in worked.route.steps if step.kind == method)
-        is_silent = worked.request.purpose == "through" and worked.judged.wait is None
+        settled, route = settled_route(dish_request(other, house))
+        curing = next(step for step in route.steps if step.kind == method)
+        is_silent = settled.purpose == "through" and settled.judged.wait is None
         if way.timing in ("model", "lift") and is_silent:
             told.append(MethodSays(method, "the model is silent", in_time=False))
             continue
-        in_time = worked.route.least_h <= left_h
-        stopped = any(each.level == "stop" for each in worked.route.notices)
+        in_time = route.least_h <= left_h
+        stopped = any(each.level == "stop" for each in route.notices)
         verdict = "raw too long" if stopped else "before the feast" if in_time else "too late"
         words = f"{span(curing.min_h)}: {verdict}"
         told.append(MethodSays(method, words, in_time and not stopped))
