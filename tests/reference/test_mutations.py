@@ -20,7 +20,7 @@ NO_LIMITS = {
     "water-in-mackerel", "nitrite-in-a-tablespoon", "no-nitrite", "raw-cured-fish-keeps",
     "smoked-fish-hold", "tender-from", "tender-to", "herbs-in-oil", "cooling-from",
     "cooling-cured-from", "cooling-cured-nitrite", "bacon-ascorbate", "nitrite-salt-least",
-    "nitrite-salt-most", "heap", "nitrate-in-saltpetre",
+    "nitrite-salt-most", "heap", "nitrate-in-saltpetre", "seasoned",
 }  # fmt: skip
 
 
