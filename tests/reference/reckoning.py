@@ -209,34 +209,15 @@ def near_a_limit(dice: random.Random) -> dict:
     """A sound `weigh` document of one of the rarer cases, close to where a limit lies."""
     meat = {"kind": "pork", "mass_g": 1500.0, "thickness_mm": dice.uniform(25, 70), "shape": "slab"}
     document = {"profile": "us", "meat": meat, "temperature_c": 4.0, "target_salt_pct": 2.0}
-    case = dice.choice(
-        ["timed", "fruit", "smoked", "smoked-cured", "ground", "bacon", "bird", "late", "sauced"]
-    )
-    if case == "sauced":  # 7.2 g are asked for; the sauce brings about 1.5 g more
-        sauce = {"name": "stock", "mass_g": 87.0 * dice.uniform(0.97, 1.03), "salt_pct": 10}
-        return document | {"method": "marinade", "sauces": [sauce], "target_salt_pct": 0.48}
-    if case == "late":
-        days = dice.choice([21, 28]) * dice.uniform(0.88, 1.12)
-        cure = {"name": "cure-1", "ingoing_ppm": 150}
-        return document | {"method": "dry-cure", "cure": cure, "days": days}
-    if case == "timed" and dice.random() < 0.5:  # about as little nitrite as counts
-        return document | {
-            "method": "strong-brine", "water_g": 1500.0, "brine_salt_pct": dice.uniform(9, 14),
-            "target_salt_pct": dice.uniform(1.6, 2.2), "days": dice.uniform(6, 20),
-            "cure": {"name": "cure-1", "ingoing_ppm": dice.uniform(60, 110)},
-        }  # fmt: skip
+    if dice.random() < 0.3:
+        return document | _of_long_cures_and_sauces(meat, dice)
+    case = dice.choice(["timed", "smoked", "smoked-cured", "ground", "bacon", "bacon", "bird"])
     if case == "timed":
         return document | {
             "method": "strong-brine", "water_g": 1500.0, "brine_salt_pct": dice.uniform(5, 14),
             "target_salt_pct": dice.uniform(1.4, 2.2), "days": random_days(dice),
             "cure": {"name": "cure-1", "ingoing_ppm": dice.uniform(60, 195)},
         }  # fmt: skip
-    if case == "fruit":
-        meat["thickness_mm"] = dice.choice([dice.uniform(9, 11), dice.uniform(3, 60)])
-        hours = dice.choice([2, 4, 18]) * dice.uniform(0.88, 1.12)
-        fruit = {"name": dice.choice(["kiwi", "pineapple", "papaya", "pear", "ginger"]),
-                 "mass_g": 60.0}  # fmt: skip
-        return document | {"method": "marinade", "sauces": [fruit], "days": hours / 24}
     if case.startswith("smoked"):
         meat |= {"kind": "fish", "will_be": "smoked", "storage": dice.choice(["air", "vacuum"])}
         cure = {"cure": {"name": "cure-1", "ingoing_ppm": 150}} if case == "smoked-cured" else {}
@@ -257,3 +238,25 @@ def near_a_limit(dice: random.Random) -> dict:
     profile = dice.choice(["us", "eu"])
     how = dice.choice([{"method": "even-brine", "water_g": 1500.0}, {"method": "dry-cure"}])
     return document | how | {"profile": profile, "cure": cure}
+
+
+def _of_long_cures_and_sauces(meat: dict, dice: random.Random) -> dict:
+    """About the last days of a cure, little nitrite, the salt and the fruit of a sauce."""
+    case = dice.choice(["late", "little", "sauced", "fruit"])
+    if case == "fruit":
+        meat["thickness_mm"] = dice.choice([dice.uniform(9, 11), dice.uniform(3, 60)])
+        hours = dice.choice([2, 4, 18]) * dice.uniform(0.88, 1.12)
+        fruit = {"name": dice.choice(["kiwi", "pineapple", "papaya", "pear", "ginger"]),
+                 "mass_g": 60.0}  # fmt: skip
+        return {"method": "marinade", "sauces": [fruit], "days": hours / 24}
+    if case == "sauced":  # 7.2 g are asked for; the sauce brings about 1.5 g more
+        sauce = {"name": "stock", "mass_g": 87.0 * dice.uniform(0.97, 1.03), "salt_pct": 10}
+        return {"method": "marinade", "sauces": [sauce], "target_salt_pct": 0.48}
+    if case == "late":
+        days = dice.choice([21, 28]) * dice.uniform(0.88, 1.12)
+        return {"method": "dry-cure", "cure": {"name": "cure-1"}, "days": days}
+    return {
+        "method": "strong-brine", "water_g": 1500.0, "brine_salt_pct": dice.uniform(9, 14),
+        "target_salt_pct": dice.uniform(1.6, 2.2), "days": dice.uniform(6, 20),
+        "cure": {"name": "cure-1", "ingoing_ppm": dice.uniform(60, 110)},
+    }  # fmt: skip

@@ -33,6 +33,8 @@ MOST_STRENGTH_PCT = Rule("most-strength", 20.0, "% salt", "beyond it is harsh", 
 OVERNIGHT_H, PIECES_H, SLICES_H = (12.0, 15.0, 18.0), (2.0, 4.0, 6.0), (0.5, 1.0, 1.5)
 """What is seasoned in a timed brine: whole birds and roasts overnight, pieces, slices [h]
 (common practice)."""
+DRY_H = (12.0, 24.0, 72.0)
+"""What is seasoned in a bag with its cure: roasts [h] (common practice, as of a dry brine)."""
 USUAL_INJECTION_SHARE = 0.10
 AROUND_D = 2.0
 """What comes before and after the cure while the piece is raw, about [d] (common practice)."""
@@ -316,7 +318,9 @@ def _season_window(request: WeighRequest, piece: Prepared, way: Way) -> tuple[fl
         return way.window_h
     if way.timing == "lift" and not way.heaped:
         return SLICES_H if piece.is_thin else PIECES_H if piece.is_small else OVERNIGHT_H
-    if way.heaped or way.group == "Needle":
+    if way.group == "Dry":
+        return PIECES_H if piece.is_small else OVERNIGHT_H if way.heaped else DRY_H
+    if way.group == "Needle":
         return OVERNIGHT_H
     judged = judged_of(request)
     caution_h = 24.0 * judged.raw.caution.value if judged.raw else 48.0

@@ -17,7 +17,7 @@ THROUGH_FIRST: tuple[WayName, ...] = (
     "even-brine", "dry-cure", "needle-brine", "strong-brine", "needle",
 )  # fmt: skip
 SIDE: tuple[WayName, ...] = ("quick-pickle",)
-SEASON_D: dict[WayName, float] = {"even-brine": 2.0, "dry-cure": 1.5, "needle-brine": 1.0,
+SEASON_D: dict[WayName, float] = {"even-brine": 2.0, "dry-cure": 1.0, "needle-brine": 1.0,
                                   "needle": 1.0, "strong-brine": 0.625,
                                   "heaped-cure": 0.625}  # fmt: skip
 """How long what is seasoned lies about, by methods without a window (common practice)."""
