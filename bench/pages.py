@@ -50,7 +50,7 @@ def main() -> None:
     }  # fmt: skip
     _measure("keystroke: POST /feasts/2/answer/", lambda: client.post("/feasts/2/answer/", typed))
     recipe = {
-        "text": "2 qt water\n1 cup coarse salt\n½ cup brown sugar\n1½ tbsp pink curing salt",
+        "text": "2 qt water\n1 cup table salt\n½ cup brown sugar\n25 g curing salt no. 1",
         "method": "even-brine", "cups": "us", "used": "100", "days": "5", "is_scaled": "on",
     }  # fmt: skip
     path = "/dishes/2/recipe/answer/"

@@ -9,6 +9,10 @@ HERE = Path(__file__).parent
 SIZES = {"wall": (1280, 800), "phone": (390, 844)}
 ON_THE_PHONE = ("weigh-up", "recipe", "passage", "rounds", "feast")
 RECIPE = "2 qt water\n1 cup coarse salt\n½ cup brown sugar\n1½ tbsp pink curing salt\n3 bay leaves"
+MEANT = {
+    "1 cup coarse salt": "Compact coarse salt", "1½ tbsp pink curing salt": "Curing salt no. 1",
+}  # fmt: skip
+"""What the cook answers of the lines that could mean two things."""
 BEFORE, NOW = "2027-03-05T08:00", "2027-03-18T19:12"
 VIEWS = {
     "weigh-up": ("/dishes/1/weigh-up/", BEFORE),
@@ -50,6 +54,9 @@ def main(address: str) -> None:
                 page.goto(path)
                 if view == "recipe":
                     page.get_by_label("The recipe, one thing a line").fill(RECIPE)
+                    for line, name in MEANT.items():
+                        page.get_by_label(f"What is “{line}”?").select_option(name)
+                        page.wait_for_timeout(1000)  # the answer is swapped in
                     page.get_by_text("It comes to").wait_for()
                 if view == "helps":
                     page.get_by_role("button", name="Do this").first.wait_for()
