@@ -1,7 +1,7 @@
 """One dish, worked out whole."""
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, replace
 
 from pantry_core.dish.answer import CookTime, DishOut, DishStep, SaltOut
 from pantry_core.dish.clock import Clock, WrongDish, raw_time
@@ -10,7 +10,7 @@ from pantry_core.dish.edits import edited
 from pantry_core.dish.job import job_out
 from pantry_core.dish.options import options_of
 from pantry_core.dish.piece import Prepared, prepared
-from pantry_core.dish.request import DishRequest
+from pantry_core.dish.request import CureAsked, DishRequest
 from pantry_core.dish.room import fridge_litres
 from pantry_core.dish.said import (
     FROM_THE_STEPS,
@@ -58,16 +58,15 @@ def dish(asked: DishRequest) -> DishOut:
     """
     if asked.job is not None:
         return job_out(asked.job, asked.edits)
+    options = options_of(asked, _piece_of(asked), Clock(asked).left_h)
     if asked.cure.method is None:
-        piece = _piece_of(asked)
-        options = options_of(asked, piece, Clock(asked).left_h)
         return DishOut(options, None, (), None, None, None, None, (), "go")
-    return worked(asked).out
+    return replace(worked(asked).out, options=options)
 
 
 @dataclass(frozen=True, slots=True)
 class Worked:
-    """A dish of a piece, worked out: its cure, its route, and the answer."""
+    """A dish of a piece, worked out: its cure, its route, and the answer but for other methods."""
 
     settled: Settled
     route: Route
@@ -81,7 +80,6 @@ def worked(asked: DishRequest) -> Worked:
     """
     clock = Clock(asked)
     piece = _piece_of(asked)
-    options = options_of(asked, piece, clock.left_h)
     _refuse_misfits(asked, piece)
     settled = settle(asked, piece)
     heat = _heat(asked, piece)
@@ -108,7 +106,7 @@ def worked(asked: DishRequest) -> Worked:
         is_in=clock.log is not None and clock.log.put_in is not None,
     )
     out = DishOut(
-        options=options,
+        options=(),
         sheet=sheet,
         steps=steps,
         salt=salt,
@@ -124,15 +122,20 @@ def worked(asked: DishRequest) -> Worked:
     return Worked(settled, way, out)
 
 
-def settled_route(asked: DishRequest) -> tuple[Settled, Route]:
-    """The cure and the route of a dish alone, for those who compare many.
+def compared(asked: DishRequest, cures: Iterable[CureAsked]) -> Iterator[tuple[Settled, Route]]:
+    """What other cures of the same piece come to, each with its route alone.
 
-    Parameters and errors as in `dish`; edits, facts and salt are left aside.
+    Parameters: asked; the cures, each in the place of its own.
+    Returns: each cure settled and its route; edits, facts and salt are left aside.
+    Raises: as `dish`.
     """
     piece = _piece_of(asked)
-    _refuse_misfits(asked, piece)
-    settled = settle(asked, piece)
-    return settled, _route(asked, settled, _heat(asked, piece))
+    heat = _heat(asked, piece)
+    for cure in cures:
+        other = asked.model_copy(update={"cure": cure})
+        _refuse_misfits(other, piece)
+        settled = settle(other, piece)
+        yield settled, _route(other, settled, heat)
 
 
 def _piece_of(asked: DishRequest) -> Prepared:

@@ -42,7 +42,7 @@ def heart_colour(request: WeighRequest, sheet: WeighOut, days: float) -> Heart |
     """
     within("days", days, 1e-6, 120.0, "d")
     mix, governing = mixed(request), sheet.nitrite.governing_ppm
-    ready = readiness(request, mix)
+    ready = sheet.ready or readiness(request, mix)
     if not mix.nitrite or governing is None or ready is None:
         return None
     low, high = (

@@ -42,10 +42,11 @@ class Change:
     gives_up: str
 
 
-def inside(request: WeighRequest, days: float) -> Inside | None:
+def inside(request: WeighRequest, days: float, wait: Ready | None = None) -> Inside | None:
     """The salt's way through the piece of a mix.
 
-    Parameters: request; days to look ahead, 0.1 to 120. A piece that must be lifted rests after it.
+    Parameters: request; days to look ahead, 0.1 to 120; wait, when it is ready, where that is known
+    already. A piece that must be lifted rests after it.
     Returns: salt by day; the heart also for the slow and the fast end of the band. None where the
     model does not reach or nothing is salted.
     Raises: OutOfRange.
@@ -53,7 +54,7 @@ def inside(request: WeighRequest, days: float) -> Inside | None:
     """
     within("days", days, 0.1, 120.0, "d")
     mix = mixed(request)
-    wait = wait_of(request)
+    wait = wait or wait_of(request)
     if wait is None:
         return None
     lift_h = 24.0 * request.days if request.days and request.is_lifted else wait.lift_h

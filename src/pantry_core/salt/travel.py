@@ -71,8 +71,8 @@ class Piece:
     gone_g: float = 0.0
     hours: float = 0.0
     most_samples: int = MOST_SAMPLES
-    samples: list[tuple[float, Vector, float]] = field(default_factory=list)
-    """Hours, salt of the meat by layers and at the rim [%]."""
+    samples: list[tuple[Vector, Vector, Vector]] = field(default_factory=list)
+    """By stages: hours, salt of the meat by layers, a row a time, and at the rim [%]."""
 
     @property
     def way_m(self) -> float:
@@ -89,10 +89,9 @@ class Piece:
         """What the book lacks [g]."""
         return self.given_g - self.salt_g - self.gone_g
 
-    def pct(self, concentrations: Vector | float) -> Vector:
+    def pct(self, concentrations: Vector) -> Vector:
         """Concentrations as salt of the meat as it was [%]."""
-        share = 100.0 * self.water_g / self.meat.salted_g
-        return np.asarray(concentrations) * share
+        return concentrations * (100.0 * self.water_g / self.meat.salted_g)
 
     def scaled(self, hours: Vector) -> Vector:
         """Hours in parts of way² / diffusivity."""
@@ -103,9 +102,13 @@ class Piece:
         count = max(1, min(self.most_samples, ceil(hours / SAMPLE_H)))
         return np.linspace(0.0, hours, 1 + count)[1:]
 
-    def note(self, hours: float, layers: Vector, rim_g_g: float) -> None:
-        """Take a sample, hours after the last stage's end."""
-        self.samples.append((self.hours + hours, self.pct(layers), float(self.pct(rim_g_g))))
+    def note(self, hours: Vector, layers: Vector, rim_g_g: Vector) -> None:
+        """Take samples, hours after the last stage's end, a row and a rim each."""
+        self.samples.append((self.hours + hours, self.pct(layers), self.pct(rim_g_g)))
+
+    def note_now(self, rim_g_g: float) -> None:
+        """Take a sample at the last stage's end."""
+        self.note(np.zeros(1), self.layers[None, :], np.full(1, rim_g_g))
 
 
 def travel(request: SaltRequest) -> SaltAnswer:
@@ -169,15 +172,15 @@ def followed(request: SaltRequest, *, most_samples: int = MOST_SAMPLES) -> Journ
     for stage in request.stages:
         go_through(piece, stage)
     hours, layers, rims = zip(*piece.samples, strict=True)
-    layers_pct = np.asarray(layers)
+    layers_pct = np.concatenate(layers)
     shape = request.meat.shape
     return Journey(
         piece=piece,
-        hours=list(hours),
+        hours=np.concatenate(hours).tolist(),
         layers_pct=layers_pct,
         mean_pct=layers_pct @ shells(shape).shares,
         heart_pct=hearts_of(layers_pct, shape),
-        rim_pct=np.asarray(rims),
+        rim_pct=np.concatenate(rims),
     )
 
 
@@ -226,7 +229,7 @@ def begun(request: SaltRequest) -> Piece:
     start_g_g = request.start_pct / 100.0 / meat.water_g_g
     piece = Piece(meat, diffusivity, meat.water_g_g * meat.salted_g, np.full(LAYERS, start_g_g))
     piece.given_g = piece.salt_g
-    piece.note(0.0, piece.layers, start_g_g)
+    piece.note_now(start_g_g)
     return piece
 
 
@@ -261,8 +264,7 @@ def hearts_of(concentrations: Vector, shape: Shape) -> Vector:
 def _closed(piece: Piece, hours: float) -> None:
     times = piece.times(hours)
     rows = modes(piece.meat.shape, CLOSED).later(piece.layers, piece.scaled(times))
-    for time, row in zip(times, rows, strict=True):
-        piece.note(float(time), row, float(row[-1]))
+    piece.note(times, rows, rows[:, -1])
     _ended(piece, hours, rows[-1], None)
 
 
@@ -273,8 +275,7 @@ def _held(piece: Piece, hours: float, rim_g_g: float) -> None:
     rows = rim_g_g + modes(piece.meat.shape, HELD).later(
         piece.layers - rim_g_g, piece.scaled(times)
     )
-    for time, row in zip(times, rows, strict=True):
-        piece.note(float(time), row, rim_g_g)
+    piece.note(times, rows, np.full(len(times), rim_g_g))
     _ended(piece, hours, rows[-1], None)
     piece.given_g += piece.salt_g - before
 
@@ -284,8 +285,7 @@ def _bathed(piece: Piece, hours: float, water_g: float, salt_g: float) -> None:
     times = piece.times(hours)
     state = np.append(piece.layers, salt_g / water_g)
     rows = modes(piece.meat.shape, water_g / piece.water_g).later(state, piece.scaled(times))
-    for time, row in zip(times, rows, strict=True):
-        piece.note(float(time), row[:-1], float(row[-1]))
+    piece.note(times, rows[:, :-1], rows[:, -1])
     left_g_g = float(rows[-1][-1])
     _ended(piece, hours, rows[-1][:-1], left_g_g)
     piece.gone_g += left_g_g * water_g
@@ -326,7 +326,7 @@ def _needle(piece: Piece, stage: Needle) -> None:
     piece.water_g = swollen_g
     piece.given_g += salt_g
     piece.outside_g_g = None
-    piece.note(0.0, piece.layers, float(piece.layers[-1]))
+    piece.note_now(float(piece.layers[-1]))
 
 
 def _ended(piece: Piece, hours: float, layers: Vector, outside_g_g: float | None) -> None:

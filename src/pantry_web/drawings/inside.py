@@ -80,12 +80,15 @@ def picture(
     def y(pct: float) -> float:
         return round(HEIGHT * (1.0 - min(pct / top, 1.0)), 1)
 
-    def line(values: Sequence[float]) -> str:
-        points = zip(inside.days, values, strict=True)
-        return "M" + "L".join(f"{x(day)} {y(pct)}" for day, pct in points)
+    xs = tuple(x(day) for day in inside.days)
 
-    back = list(zip(inside.days, inside.heart_slow, strict=True))[::-1]
-    doubt = line(inside.heart_fast) + "".join(f"L{x(day)} {y(pct)}" for day, pct in back) + "Z"
+    def points(values: Sequence[float]) -> list[str]:
+        return [f"{at} {y(pct)}" for at, pct in zip(xs, values, strict=True)]
+
+    def line(values: Sequence[float]) -> str:
+        return "M" + "L".join(points(values))
+
+    doubt = f"{line(inside.heart_fast)}L{'L'.join(reversed(points(inside.heart_slow)))}Z"
     shown = min(range(len(inside.days)), key=lambda i: abs(inside.days[i] - out_d))
     full = FULLEST * even_pct
     inks = [round(min(pct / full, 1.0), 3) for pct in inside.rings[shown]]
@@ -106,9 +109,9 @@ def picture(
         ready_x=x(ready_d) if ready_d is not None and ready_d <= last else None,
         out_x=x(out_d) if out_d <= last else None,
         shown=shown,
-        shown_x=x(inside.days[shown]),
+        shown_x=xs[shown],
         full_pct=full,
-        xs=tuple(x(day) for day in inside.days),
+        xs=xs,
     )
 
 

@@ -166,7 +166,10 @@ def dish_request(mix: Mix, house: House) -> DishRequest:
             "heat": heat,
             "customs": {name: getattr(customs, name) for name in CustomsAsked.model_fields},
             "house": {
-                "scales": [asdict(each) for each in house.larder.scales],
+                "scales": [
+                    {"name": e.name, "division_g": e.division_g, "capacity_g": e.capacity_g}
+                    for e in house.larder.scales
+                ],
                 "packets": [
                     {"name": name, "nitrite_pct": packet.nitrite_pct}
                     for name, key in CURE_KEYS.items()

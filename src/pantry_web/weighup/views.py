@@ -170,7 +170,7 @@ def _answer(
     return context | {
         "sheet": live_sheet(mixed, mix, house, now, feast.serve_at),
         "insight": insight(mixed.request, mixed.sheet, curing.prefer_h / 24.0, spare_h / 24.0),
-        "says": methods_say(mix, house, now, feast.serve_at),
+        "says": methods_say(mix, mixed, house, now, feast.serve_at),
         "changed": _changed(request.POST.get("was_days", ""), ready.days if ready else None),
         "ready_days": f"{ready.days:.3f}" if ready else "",
         "in_vessel": in_vessel(mix, mixed, house, asked.cleaned_data.get("vessel")),
