@@ -100,9 +100,7 @@ def _curing_salt(asked: DishRequest, piece: Prepared, way: Way | None) -> CureNa
     cure = asked.cure
     if "curing_salt" in cure.model_fields_set:
         return cure.curing_salt
-    will_be = piece.asked.will_be
-    is_meant = piece.cut.cures or piece.meat.will_be == "bacon" or will_be == "corned"
-    if not is_meant or way is None or way.id not in CURED_METHODS:
+    if not piece.is_meant_to_cure or way is None or way.id not in CURED_METHODS:
         return None
     kept = next((each.name for each in asked.house.packets if sized_packet(each)), None)
     if kept is not None:
@@ -133,10 +131,7 @@ def _purpose(cure: CureAsked, piece: Prepared, way: Way | None, name: CureName |
         return cure.purpose
     if way.id == "dry-brine":
         return "season"
-    meat = piece.meat
-    is_raw_fish = meat.kind == "fish" and meat.will_be == "raw"
-    is_meant = piece.cut.cures or piece.asked.will_be == "corned" or meat.will_be == "bacon"
-    return "through" if name or is_meant or is_raw_fish or meat.is_kept_smoked else "season"
+    return "through" if name or piece.is_for_the_heart else "season"
 
 
 def _request(

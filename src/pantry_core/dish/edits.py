@@ -82,7 +82,8 @@ def _own(edit: Edit) -> DishStep:
 
 
 def _not_there(edit: Edit) -> Notice:
-    text = f"The change of the step “{edit.step}” no longer applies: the dish has no such step now."
+    name = edit.title or edit.step
+    text = f"The change of the step “{name}” no longer applies: the dish has no such step now."
     return notice("caution", "edit-without-step", text, _OWN_WORD)
 
 

@@ -47,7 +47,8 @@ def options_of(asked: DishRequest, piece: Prepared, left_h: float | None) -> tup
     Raises: nothing.
     Source: common practice; waits by the model of the salt.
     """
-    purpose: Purpose = "through" if _is_through(asked, piece) else "season"
+    usual: Purpose = "through" if piece.is_for_the_heart else "season"
+    purpose = asked.cure.purpose or usual
     first = _first(piece, purpose)
     fitting = [way for way in WAYS.values() if _fits(way, piece)]
     made = [_option(way, piece, purpose, left_h) for way in fitting]
@@ -57,15 +58,6 @@ def options_of(asked: DishRequest, piece: Prepared, left_h: float | None) -> tup
         return option.because.startswith("no time"), order.get(option.method, len(order))  # type: ignore[call-overload]  # names of ways
 
     return tuple(sorted(made, key=rank))
-
-
-def _is_through(asked: DishRequest, piece: Prepared) -> bool:
-    if asked.cure.purpose is not None:
-        return asked.cure.purpose == "through"
-    meat = piece.meat
-    is_raw_fish = meat.kind == "fish" and meat.will_be == "raw"
-    is_meant = piece.cut.cures or meat.will_be == "bacon" or piece.asked.will_be == "corned"
-    return is_meant or is_raw_fish or meat.is_kept_smoked
 
 
 def _first(piece: Prepared, purpose: Purpose) -> tuple[WayName, ...]:

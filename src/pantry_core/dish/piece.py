@@ -59,6 +59,19 @@ class Prepared:
         """Whether it is cut into strips or slices."""
         return self.form in ("strips", "slices")
 
+    @property
+    def is_meant_to_cure(self) -> bool:
+        """Whether curing salt belongs to what it becomes."""
+        is_corned = self.asked.will_be == "corned"
+        return self.cut.cures or is_corned or self.meat.will_be == "bacon"
+
+    @property
+    def is_for_the_heart(self) -> bool:
+        """Whether the salt shall reach its heart, where nobody says."""
+        meat = self.meat
+        is_raw_fish = meat.kind == "fish" and meat.will_be == "raw"
+        return self.is_meant_to_cure or is_raw_fish or meat.is_kept_smoked
+
 
 def prepared(asked: Piece) -> Prepared:
     """Work out the piece from its cut and form.
