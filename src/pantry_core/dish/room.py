@@ -1,6 +1,6 @@
 """What room a dish takes in the fridge."""
 
-from pantry_core.dish.curing import Settled
+from pantry_core.mixes.judged import Judged
 from pantry_core.rules.constants import MEAT_DENSITY
 from pantry_core.rules.rule import Mark, Rule
 from pantry_core.vessels.fit import FitMeat, FitRequest, Vessel, fit
@@ -10,23 +10,23 @@ IN_A_BOWL = Rule("room-in-a-bowl", 1.5, "times its volume", "in a covered bowl",
 IN_ITS_LIQUID = Rule("room-in-liquid", 1.3, "times its volume", "under its liquid", Mark.PRACTICE)
 
 
-def fridge_litres(settled: Settled, kind: str, vessel: Vessel | None) -> float:
+def fridge_litres(judged: Judged, kind: str, vessel: Vessel | None, *, is_in_cure: bool) -> float:
     """Room that a step takes in the fridge.
 
-    Parameters: settled; kind of the step; vessel, None where none is chosen.
+    Parameters: judged; kind of the step; vessel, None where none is chosen; is_in_cure, whether the
+    piece lies in its cure meanwhile.
     Returns: litres, to a tenth; in its cure that of the vessel.
     Raises: nothing.
     Source: common practice.
     """
-    meat = settled.piece.meat
-    is_in_cure = settled.way is not None and kind == settled.way.id
+    meat = judged.request.meat
     if not is_in_cure and kind != "chill-brine":
         return round(ON_A_TRAY.value * _volume_l(meat.mass_g), 1)
     if vessel is not None:
         lies = FitMeat(mass_g=meat.mass_g, height_mm=meat.thickness_mm)
-        request = FitRequest(meat=lies, vessel=vessel, liquid_ml=liquid_ml(settled))
+        request = FitRequest(meat=lies, vessel=vessel, liquid_ml=liquid_ml(judged))
         return round(fit(request).fridge_litres, 1)
-    liquid_l = liquid_ml(settled) / 1000.0
+    liquid_l = liquid_ml(judged) / 1000.0
     if kind == "chill-brine":
         return round(liquid_l, 1)
     return round(liquid_l + IN_ITS_LIQUID.value * _volume_l(meat.mass_g), 1)
@@ -37,12 +37,12 @@ def bowl_litres(mass_g: float) -> float:
     return round(IN_A_BOWL.value * _volume_l(mass_g), 1)
 
 
-def liquid_ml(settled: Settled) -> float:
+def liquid_ml(judged: Judged) -> float:
     """Liquid that lies around the piece; of a needle's pickle what is left of it [ml]."""
-    pickle = settled.judged.pickle
-    if pickle is None or settled.request.is_needle_alone:
+    pickle = judged.pickle
+    if pickle is None or judged.request.is_needle_alone:
         return 0.0
-    left_g = pickle.mass_g - (settled.judged.needle_g or 0.0)
+    left_g = pickle.mass_g - (judged.needle_g or 0.0)
     return max(left_g, 0.0) / (pickle.density_g_ml or 1.0)
 
 

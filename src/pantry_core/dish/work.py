@@ -191,7 +191,10 @@ def _route(asked: DishRequest, settled: Settled, heat: Heat) -> Route:
 
 def _step(step: RouteStep, settled: Settled, asked: DishRequest) -> DishStep:
     vessel = asked.house.vessel
-    uses = fridge_litres(settled, step.kind, vessel) if step.place == "fridge" else 1.0
+    is_in_cure = settled.way is not None and step.kind == settled.way.id
+    uses = 1.0
+    if step.place == "fridge":
+        uses = fridge_litres(settled.judged, step.kind, vessel, is_in_cure=is_in_cure)
     return DishStep(
         step.id, step.kind, step.title, step.begin, step.place, step.min_h, step.prefer_h,
         step.max_h, step.hands_min, step.attended, uses, step.every_h, step.tend, step.until,

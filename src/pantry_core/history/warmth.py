@@ -1,8 +1,20 @@
 """How long a dish was too warm, all mishaps together."""
 
-from pantry_core.heat.warm import HOT_C, hours_too_warm, judge_hours_too_warm
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from pantry_core.heat.warm import HOT_C, Kind, hours_too_warm, judge_hours_too_warm
 from pantry_core.history.log import Log
 from pantry_core.notice import Notice
+
+
+@dataclass(frozen=True, slots=True)
+class Warmed:
+    """A mishap as it befell one dish: so long [h], up to so warm, where that was read [°C]."""
+
+    kind: Kind
+    hours: float
+    temperature_c: float | None
 
 
 def judge_mishaps(log: Log, *, is_mackerel: bool = False) -> Notice | None:
@@ -13,13 +25,23 @@ def judge_mishaps(log: Log, *, is_mackerel: bool = False) -> Notice | None:
     Raises: OutOfRange.
     Source: see `heat.warm`.
     """
+    mishaps = (
+        Warmed(each.kind or "left-out", each.hours, each.temperature_c)
+        for each in log.happened
+        if each.what == "mishap" and each.hours is not None
+    )
+    return judge_warmth(mishaps, is_mackerel=is_mackerel)
+
+
+def judge_warmth(mishaps: Iterable[Warmed], *, is_mackerel: bool = False) -> Notice | None:
+    """What mishaps come to together.
+
+    Parameters: mishaps of one dish; is_mackerel, whether it forms histamine.
+    Returns, errors and source as of `judge_mishaps`.
+    """
     total, is_hot = 0.0, False
-    for each in log.happened:
-        if each.what != "mishap" or each.hours is None:
-            continue
-        counted = hours_too_warm(
-            each.kind or "left-out", each.hours, each.temperature_c, is_mackerel=is_mackerel
-        )
+    for each in mishaps:
+        counted = hours_too_warm(each.kind, each.hours, each.temperature_c, is_mackerel=is_mackerel)
         total += counted
         is_hot |= counted > 0 and (each.temperature_c or 0.0) > HOT_C.value
     return judge_hours_too_warm(total, is_hot=is_hot)

@@ -3,7 +3,8 @@
 from collections.abc import Iterable
 from datetime import datetime
 
-from pantry_core.heat.warm import HOT_C, hours_too_warm, judge_hours_too_warm
+from pantry_core.history.warmth import Warmed
+from pantry_core.history.warmth import judge_warmth as judge_mishaps
 from pantry_core.notice import Notice
 from pantry_core.routes.cuts import CUTS
 from pantry_web.feasts.models import Dish, Mishap, Step
@@ -20,7 +21,7 @@ def judge_warmth(
 ) -> Notice | None:
     """What all time above 5 °C together means for a dish; None when there was none."""
     cold = {step.key for step in steps if step.place == "fridge"}
-    hours, is_hot = 0.0, False
+    befell = []
     cut = CUTS.get(dish.cut)
     is_mackerel = cut is not None and cut.species == "mackerel"
     for each in mishaps:
@@ -29,14 +30,8 @@ def judge_warmth(
         else:
             lasted = _in_the_fridge_h(cold, state, each, now)
         if lasted:
-            hours += hours_too_warm(
-                each.kind,  # type: ignore[arg-type]  # the database holds kinds
-                lasted,
-                each.temperature_c,
-                is_mackerel=is_mackerel,
-            )
-            is_hot |= (each.temperature_c or 0.0) > HOT_C.value
-    return judge_hours_too_warm(hours, is_hot=is_hot)
+            befell.append(Warmed(each.kind, lasted, each.temperature_c))  # type: ignore[arg-type]  # kinds
+    return judge_mishaps(befell, is_mackerel=is_mackerel)
 
 
 def _in_the_fridge_h(cold: set[str], state: DishState, mishap: Mishap, now: datetime) -> float:

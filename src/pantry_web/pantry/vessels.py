@@ -1,15 +1,12 @@
-"""From a stored vessel to the core's, and what room a piece takes in the fridge."""
+"""From a stored vessel to the core's, and a piece laid into it."""
 
 from pydantic import ValidationError
 
-from pantry_core.rules.constants import MEAT_DENSITY
 from pantry_core.vessels.fit import FitAnswer, FitMeat, FitRequest, fit
 from pantry_core.vessels.fit import Vessel as CoreVessel
 from pantry_web.pantry.models import Vessel
 
 MEASURES = ("length_mm", "width_mm", "diameter_mm", "top_mm", "bottom_mm", "depth_mm", "litres")
-ON_A_TRAY = 2.0
-"""Room of a bare piece in the fridge, in parts of its own (common practice)."""
 
 
 def core_vessel(vessel: Vessel) -> CoreVessel | None:
@@ -30,8 +27,3 @@ def fitted(vessel: CoreVessel, mass_g: float, height_mm: float, liquid_ml: float
             meat=FitMeat(mass_g=mass_g, height_mm=height_mm), vessel=vessel, liquid_ml=liquid_ml
         )
     )
-
-
-def bare_litres(mass_g: float) -> float:
-    """Room of a piece on a tray [l]."""
-    return ON_A_TRAY * mass_g / MEAT_DENSITY.value / 1000.0
