@@ -157,10 +157,33 @@ def test_what_happened_is_judged():
     roasted = {"what": "step-started", "step": "roast", "at": "2027-03-20T11:00"}
     # seven days raw, and five are the most: what went in must not go to the heat
     assert codes(bought, put_in, roasted)["raw-clock"] == ("stop", "roast")
+    # nobody noted when it was bought; it has lain for six days, and five are the most
+    assert codes(put_in, now="2027-03-25T19:00")["raw-clock"] == ("stop", "roast")
+    assert "raw-clock" not in codes(put_in, roasted, now="2027-03-25T19:00")
 
 
-def test_a_rest_that_is_left_out_is_told_of():
-    gammon = dish("gammon-boned", 2000, "strong-brine")
+def test_sauces_salt_as_the_recipe_has_them():
+    slices = {"form": "slices", "thickness_mm": 5}
+
+    def made(soy_g, **cure):
+        soy = [{"name": "soy-sauce", "mass_g": soy_g}]
+        return dish_document(dish("chuck", 600, "sauce-marinade", piece=slices, sauces=soy, **cure))
+
+    # soy sauce: 5493 mg of sodium in 100 g (USDA FoodData Central, from memory), 2.542 g salt a g
+    answer = made(60)
+    assert answer["asked"]["target_salt_pct"] == pytest.approx(0.1 * 5.493 * 2.542, rel=1e-3)
+    assert [line["name"] for line in answer["sheet"]["lines"]] == ["soy-sauce"]
+    levels = {each["code"]: each["level"] for each in answer["notices"]}
+    assert levels["sauces-salt"] == "note"
+    assert answer["verdict"] == "go"
+    assert made(150)["verdict"] == "caution"  # 3.5 %: over 3 % is too salty (common practice)
+    asked = {each["code"]: each["level"] for each in made(60, target_salt_pct=1.0)["notices"]}
+    assert asked["salt-below-zero"] == "stop"  # the cook's own target cannot hold
+
+
+@pytest.mark.parametrize("method", ["strong-brine", "even-brine"])
+def test_a_rest_that_is_left_out_is_told_of(method):
+    gammon = dish("gammon-boned", 2000, method)
     without = dish_document(edited(gammon, {"step": "rest", "removed": True}))
     assert "rest-skipped" in {each["code"] for each in without["notices"]}
     assert "rest-skipped" not in {each["code"] for each in dish_document(gammon)["notices"]}

@@ -91,7 +91,11 @@ def raw_time(steps: Sequence[DishStep], settled: Settled, clock: Clock) -> RawTi
 
 
 def _real_raw_h(steps: Sequence[DishStep], clock: Clock, *, from_opening: bool) -> float | None:
-    """From the shop, from the end of thawing, or from the opening of its pack, to the heat [h]."""
+    """From the shop, from the end of thawing, or from the opening of its pack, to the heat [h].
+
+    Where none of these is known it counts from the moment it went in; what is not at the heat yet
+    is raw until it is planned to be, or until now.
+    """
     bought = [each.id for each in steps if each.kind in ("buy", "thaw")]
     ahead = [each.id for each in steps if each.kind in ("cook", "carve")]
     begins = [moment for step in bought if (moment := _ended(step, clock)) is not None]
@@ -99,7 +103,12 @@ def _real_raw_h(steps: Sequence[DishStep], clock: Clock, *, from_opening: bool) 
         opened = next((each.id for each in steps if each.kind == "trim"), "")
         moment = _started(opened, clock)
         begins = [] if moment is None else [moment]
+    if not begins and clock.log is not None and clock.log.put_in is not None:
+        begins = [clock.log.put_in]  # raw for as long as this at least
     heats = [moment for step in ahead if (moment := _started(step, clock)) is not None]
+    is_hot = clock.log is not None and any(clock.log.has_begun(step) for step in ahead)
+    if clock.log is not None and not is_hot:
+        heats = [max([clock.log.now, *heats])]  # a plan that has passed by does not cook it
     if not begins or not heats:
         return None
     return max(hours_between(max(begins), min(heats)), 0.0)

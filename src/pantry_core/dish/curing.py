@@ -13,10 +13,11 @@ from pantry_core.mixes.judged import Judged
 from pantry_core.mixes.mix import mixed
 from pantry_core.mixes.readiness import even_pct, stages
 from pantry_core.mixes.request import Cure, Purpose, WeighRequest
+from pantry_core.mixes.seasoning import SALTY_EDGE_PCT
 from pantry_core.mixes.sizing import with_usual_cure
 from pantry_core.mixes.uptake import after_days
 from pantry_core.mixes.weigh import judged_of
-from pantry_core.notice import Notice, notice
+from pantry_core.notice import Level, Notice, notice
 from pantry_core.routes.lying import LATE, REST_H, Lying, kept_days, through
 from pantry_core.routes.schools import Schooling, schooling
 from pantry_core.routes.ways import WAYS, Way
@@ -163,6 +164,10 @@ def _request(
         treatment=treatment_of(piece),
         purpose=purpose,
     )
+    if cure.target_salt_pct is None and way is not None and way.group == "Marinade":
+        request, told = _with_its_sauces(request)
+        if told:
+            return request, told
     has_all = cure.days is not None and cure.brine_salt_pct is not None
     if not has_all or cure.target_salt_pct is None or way is None or way.timing != "lift":
         return request, ()
@@ -171,6 +176,23 @@ def _request(
         "comes to is told."
     )
     return request, (notice("note", "target-gives", text, _BALANCE),)
+
+
+def _with_its_sauces(request: WeighRequest) -> tuple[WeighRequest, tuple[Notice, ...]]:
+    """As salty as its sauces make it by the cook's recipe, where that is more than usual."""
+    over_g = mixed(request).salt_too_much
+    if over_g <= 0:
+        return request, ()
+    basis_g = request.meat.salted_g + (request.water_g or 0.0)
+    target = request.target_salt_pct + 100.0 * over_g / basis_g
+    most = SALTY_EDGE_PCT
+    text = f"The sauces alone bring {target:.1f} % salt, and no more goes in."
+    level: Level = "note"
+    if target > most.value:
+        level = "caution"
+        text += f" Over {most.value:g} % is too salty: take less of them, or thin them with water."
+    salted = request.model_copy(update={"target_salt_pct": target})
+    return salted, (notice(level, "sauces-salt", text, most),)
 
 
 def _water(asked: DishRequest, piece: Prepared, way: Way | None) -> float | None:

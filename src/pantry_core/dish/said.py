@@ -100,7 +100,7 @@ def of_the_time(
     way = settled.way
     if way is None:
         return
-    if way.timing == "lift" and settled.purpose == "through":
+    if settled.purpose == "through" and settled.lying.rest_h[0] > 0:
         yield from _rest(steps, log)
     curing = next((each for each in steps if each.kind == way.id), None)
     if log is None or curing is None or log.put_in is None or curing.max_h is None:
