@@ -42,6 +42,20 @@ def test_every_method_is_weighed_out_planned_and_kept(cook, roast, way):
     assert cook.post(f"/dishes/{dish.pk}/weigh-up/", shown).status_code == 302
 
 
+@pytest.mark.parametrize(
+    ("cut", "method", "cure"),
+    [  # common practice: a gammon is cured, what is roasted, marinated or heaped is not
+        ("gammon-flat", "dry-cure", "cure-1"), ("gammon-flat", "oil-marinade", ""),
+        ("gammon-flat", "heaped-cure", ""), ("pork-loin", "dry-cure", ""),
+    ],
+)  # fmt: skip
+def test_curing_salt_goes_in_where_it_belongs(cook, roast, cut, method, cure):
+    feast, _, typed = roast
+    asked = typed | {"name": "As it belongs", "cut": cut, "method": method, "cure": "usual"}
+    assert cook.post(f"/feasts/{feast.pk}/dish/", asked).status_code == 302
+    assert feast.dishes.get(name="As it belongs").cure == cure
+
+
 def test_a_quick_pickle_is_for_vegetables(cook, roast):
     _, dish, typed = roast
     path = f"/dishes/{dish.pk}/weigh-up/"

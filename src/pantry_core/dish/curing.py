@@ -97,10 +97,20 @@ def settle(asked: DishRequest, piece: Prepared) -> Settled:
 
 
 def _curing_salt(asked: DishRequest, piece: Prepared, way: Way | None) -> CureName | None:
-    """The curing salt, by the cook's word or where it belongs; none beside a stop on it."""
-    cure = asked.cure
-    if "curing_salt" in cure.model_fields_set:
-        return cure.curing_salt
+    """The curing salt, by the cook's word or where it belongs."""
+    if "curing_salt" in asked.cure.model_fields_set:
+        return asked.cure.curing_salt
+    return usual_curing_salt(asked, piece, way)
+
+
+def usual_curing_salt(asked: DishRequest, piece: Prepared, way: Way | None) -> CureName | None:
+    """The curing salt that belongs to a piece, where the cook says nothing of one.
+
+    Parameters: asked, its packets and profile; its piece, prepared; way, None for none.
+    Returns: the cook's packet, else that of the profile; None where none belongs.
+    Raises: nothing.
+    Source: common practice; what may be cured at all by 9 CFR 424.21(c) (from memory).
+    """
     if not piece.is_meant_to_cure or way is None or way.id not in CURED_METHODS:
         return None
     kept = next((each.name for each in asked.house.packets if sized_packet(each)), None)

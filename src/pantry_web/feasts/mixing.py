@@ -3,6 +3,8 @@
 from collections.abc import Mapping
 from dataclasses import asdict, dataclass, field, fields, replace
 
+from pantry_core.dish.curing import usual_curing_salt
+from pantry_core.dish.piece import prepared
 from pantry_core.dish.request import CustomsAsked, DishRequest
 from pantry_core.dish.work import worked
 from pantry_core.measures.scales import Scale, scale_for
@@ -178,6 +180,16 @@ def dish_request(mix: Mix, house: House) -> DishRequest:
             },
         }
     )
+
+
+def usual_cure(mix: Mix, house: House) -> CureName | None:
+    """The curing salt that belongs to a piece by its method, whatever the mix says of one.
+
+    Raises: pydantic.ValidationError for values outside the core's ranges.
+    """
+    asked = dish_request(replace(mix, cure=None), house)
+    piece = prepared(asked.piece) if asked.piece else None
+    return usual_curing_salt(asked, piece, mix.way) if piece else None
 
 
 def _will_be(mix: Mix, cut: Cut, *, is_smoked: bool) -> str | None:

@@ -1,6 +1,6 @@
 """The form of a dish: what a cook decides at the scale."""
 
-from dataclasses import asdict
+from dataclasses import asdict, replace
 from typing import Any
 
 from django import forms
@@ -17,7 +17,7 @@ from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.thickness import guessed_thickness
 from pantry_core.routes.ways import WAYS
 from pantry_core.rules.cures import CURING_SALTS, LABEL_MOST
-from pantry_web.feasts.mixing import LABELLED, House, Mix, SpiceLine
+from pantry_web.feasts.mixing import LABELLED, House, Mix, SpiceLine, usual_cure
 from pantry_web.feasts.models import Dish
 from pantry_web.feasts.sauces import SaucesField
 from pantry_web.feasts.ways import GROUPS, cut_choices, way_choices
@@ -25,7 +25,8 @@ from pantry_web.fields import NumberField, QuantityField
 from pantry_web.forms import KitchenForm
 from pantry_web.pantry.models import Vessel
 
-CURES = [("", "None: grey, and kept by cold alone"),
+USUAL_CURE = "usual"
+CURES = [(USUAL_CURE, "By piece and method"), ("", "None: grey, and kept by cold alone"),
          *((name, salt.name) for name, salt in CURING_SALTS.items())]  # fmt: skip
 MOST_PPM = 1000.0
 
@@ -118,9 +119,10 @@ class DishForm(KitchenForm):
         mass_g: float = self.kept("mass")
         measured_mm: float | None = self.kept("thickness")
         share_pct: float | None = self.kept("share")
-        cure = cleaned["cure"] or None
+        is_usual = cleaned["cure"] == USUAL_CURE
+        cure = None if is_usual else cleaned["cure"] or None
         sides = {each.id: cleaned[each.id] for each in CUSTOMS if cleaned.get(each.id)}
-        return Mix(
+        mix = Mix(
             cut=cut.id,
             mass_g=mass_g,
             thickness_mm=measured_mm or guessed_thickness(cut, mass_g).mm,
@@ -133,7 +135,7 @@ class DishForm(KitchenForm):
             water_g=self.kept("water") if way.has_water else None,
             cure=cure,
             nitrite_pct=self.kept("nitrite") if cure in LABELLED else None,
-            ingoing_ppm=self.kept("ppm") if cure else None,
+            ingoing_ppm=self.kept("ppm") if cleaned["cure"] else None,
             brine_salt_pct=self.kept("strength") if way.method == "strong-brine" else None,
             injection_share=share_pct / 100.0
             if share_pct is not None and way.method == "injection"
@@ -143,6 +145,7 @@ class DishForm(KitchenForm):
             school=cleaned["school"],
             customs=Customs(**sides),
         )
+        return replace(mix, cure=usual_cure(mix, self.house)) if is_usual else mix
 
 
 def as_it_is(dish: Dish) -> dict[str, object]:
@@ -176,7 +179,7 @@ FIRST = {
     "method": "even-brine",
     "salt": 2.0,
     "cut": "gammon-flat",
-    "cure": "cure-1",
+    "cure": USUAL_CURE,
     "school": "model",
     **asdict(Customs()),
 }
