@@ -26,6 +26,7 @@ def test_from_the_scale_to_the_table(signed_in):
     page.get_by_label("Name of the dish").fill("Market loin")
     page.get_by_label("Kind and cut").select_option("Loin, boned")
     page.get_by_label("Dry cure, bagged").check()
+    page.get_by_label("Curing salt").select_option("Curing salt no. 1")
     page.get_by_label("Weight, trimmed").press_sequentially("4 lb 2 oz")
     page.get_by_label("Thickest part").press_sequentially("3 yards")
     expect(page.locator("#id_thickness-message")).to_contain_text("no unit of length")
