@@ -7,10 +7,11 @@ from zoneinfo import ZoneInfo
 from django import forms
 from django.core.exceptions import ValidationError
 
+from pantry_core.measures.durations import parse_duration
 from pantry_core.measures.quantity import NotAQuantity, parse_number, parse_quantity
 from pantry_core.measures.units import Dimension
 from pantry_core.plan.instants import NotAnInstant, read_instant
-from pantry_web.quantities import BARE_UNITS, length, mass, typed_mass
+from pantry_web.quantities import BARE_UNITS, length, mass, typed_duration, typed_mass
 
 
 class QuantityField(forms.CharField):
@@ -97,6 +98,45 @@ class NumberField(forms.CharField):
     def prepare_value(self, value: Any) -> Any:
         """Show a number without idle zeros, and text as it was typed."""
         return f"{value:g}" if isinstance(value, float) else value
+
+    def has_changed(self, initial: Any, data: Any) -> bool:
+        """Whether the text differs from what was shown."""
+        return bool((self.prepare_value(initial) or "") != (data or "").strip())
+
+
+class DurationField(forms.CharField):
+    """A length of time, typed like 15 min, 2 h or 5 days; the value is in hours [h]."""
+
+    def __init__(self, most_h: float, *, bare: str = "h", least_h: float = 0.0, **kwargs: Any):
+        super().__init__(**kwargs)
+        self.least_h, self.most_h, self.bare = least_h, most_h, bare
+        self.widget.attrs |= {"autocomplete": "off"}
+
+    @property
+    def unit(self) -> str:
+        """The unit of a bare number."""
+        return {"d": "days"}.get(self.bare, self.bare)
+
+    def clean(self, value: Any) -> float | None:
+        """The length in hours.
+
+        Raises: ValidationError with what would do.
+        """
+        text = super().clean(value).strip()
+        if not text:
+            return None
+        try:
+            hours = parse_duration(text, self.bare)
+        except NotAQuantity as error:
+            raise ValidationError(f"{str(error)[:1].upper()}{str(error)[1:]}.") from None
+        if not self.least_h <= hours <= self.most_h:
+            least, most = typed_duration(self.least_h, "h"), typed_duration(self.most_h, "d")
+            raise ValidationError(f"That is out of range; {least} to {most} would do.")
+        return hours
+
+    def prepare_value(self, value: Any) -> Any:
+        """Show hours as a cook would type them, and text as it was typed."""
+        return typed_duration(value, self.bare) if isinstance(value, float) else value
 
     def has_changed(self, initial: Any, data: Any) -> bool:
         """Whether the text differs from what was shown."""

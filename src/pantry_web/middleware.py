@@ -1,10 +1,42 @@
-"""Everybody signs in; a fragment asked for by nobody any more sends the whole page there."""
+"""Everybody signs in; a fragment asked for by nobody sends the page there; busy is said so."""
 
+import logging
 from collections.abc import Callable
 
 from django.contrib.auth.middleware import LoginRequiredMiddleware
-from django.http import HttpRequest, HttpResponseBase
+from django.db import OperationalError
+from django.http import HttpRequest, HttpResponse, HttpResponseBase
+from django.shortcuts import render
 from django_htmx.http import HttpResponseClientRedirect
+
+log = logging.getLogger(__name__)
+
+NOT_SENT_AGAIN = ("csrfmiddlewaretoken",)
+
+
+class BusyMiddleware:
+    """A database that stays busy is said so, with all that was typed to be sent again."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponseBase]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponseBase:
+        """Answer."""
+        return self.get_response(request)
+
+    def process_exception(self, request: HttpRequest, exception: Exception) -> HttpResponse | None:
+        """Say that the database is busy; leave anything else alone."""
+        if not isinstance(exception, OperationalError) or "locked" not in str(exception):
+            return None
+        log.warning("The database was busy: %s", request.path)
+        typed = [
+            (name, value)
+            for name, values in request.POST.lists()
+            if name not in NOT_SENT_AGAIN
+            for value in values
+        ]
+        context = {"typed": typed, "is_post": request.method == "POST", "path": request.path}
+        return render(request, "busy.html", context, status=503)
 
 
 class SignInMiddleware(LoginRequiredMiddleware):

@@ -4,6 +4,7 @@ from datetime import timedelta
 
 from pantry_core.measures.units import GRAMS, MILLIMETRES
 
+HOURS_PER_DAY = 24
 THIN_SPACE = "\u202f"
 
 BARE_UNITS = {
@@ -53,6 +54,26 @@ def span(hours: float) -> str:
     else:
         parts = [(minutes // 60, "h"), (minutes % 60, "min")]
     return " ".join(f"{count} {unit}" for count, unit in parts if count) or "0 min"
+
+
+def days_in_words(days: float) -> str:
+    """Days as people say them: 12 h, 1½ days, 5 days, from ten on whole ones."""
+    if days < 1.0:
+        return span(HOURS_PER_DAY * days)
+    halves = round(2 * days) / 2 if days < 10 else float(round(days))
+    whole, half = int(halves), "½" if halves % 1 else ""
+    return f"{whole}{half} day{'' if halves == 1 else 's'}"
+
+
+def typed_duration(hours: float, bare: str) -> str:
+    """A length of time as a cook would type it into a field: 15 min, 2.5 h, 5 days."""
+    minutes = round(60 * hours, 3)
+    if bare == "d" and minutes >= 24 * 60:
+        days = _plain(minutes / 60 / 24, 3)
+        return f"{days} day" if days == "1" else f"{days} days"
+    if minutes < 60:
+        return f"{_plain(minutes, 1)} min"
+    return f"{_plain(minutes / 60, 3)} h"
 
 
 def hours_of(length_of_time: timedelta) -> float:

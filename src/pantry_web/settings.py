@@ -31,7 +31,9 @@ ALLOWED_HOSTS = os.environ.get("PANTRY_HOSTS", "127.0.0.1,localhost").split(",")
 INSTALLED_APPS = [
     "pantry_web.kitchens",
     "pantry_web.pantry",
+    "pantry_web.background",
     "pantry_web.feasts",
+    "pantry_web.planning",
     "pantry_web.weighup",
     "pantry_web.recipes",
     "pantry_web.shopping",
@@ -65,6 +67,7 @@ MIDDLEWARE = [
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
+    "pantry_web.middleware.BusyMiddleware",
 ]
 
 ROOT_URLCONF = "pantry_web.urls"

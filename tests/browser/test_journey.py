@@ -24,21 +24,23 @@ def test_from_the_scale_to_the_table(signed_in):
     page.get_by_role("button", name="Next: its first dish").click()
 
     page.get_by_label("Name of the dish").fill("Market loin")
-    page.get_by_label("Kind and cut").select_option("Loin, boned")
+    page.get_by_label("What is it?").select_option("Loin, boned")
     page.get_by_label("Dry cure, bagged").check()
     page.get_by_label("Curing salt").select_option("Curing salt no. 1")
-    page.get_by_label("Weight, trimmed").press_sequentially("4 lb 2 oz")
+    page.get_by_label("How heavy, trimmed").press_sequentially("4 lb 2 oz")
     page.get_by_label("Thickest part").press_sequentially("3 yards")
     expect(page.locator("#id_thickness-message")).to_contain_text("no unit of length")
     page.get_by_label("Thickest part").fill("2 in")
-    # 2 % of 1871 g is 37.4 g, less the salt in 1871·150 ppm/6.25 % = 4.49 g of curing salt
+    # 2 % of 1871 g, as cured loins have, is 37.4 g, less the salt in 1871·150 ppm/6.25 % = 4.49 g of curing salt
     expect(page.locator(".line-salt b")).to_have_text("33.2")
     expect(page.locator(".line-curing-salt b")).to_have_text("4.49")
     expect(page.locator("#id_thickness-message")).to_be_empty()
-    expect(page.locator("#says-dry-cure")).to_contain_text("before the feast")
-    page.get_by_label("Whose time to go by").select_option("A fortnight")
+    expect(page.locator("#methods")).to_contain_text("about")
+    page.get_by_label("How long, by the recipe").fill("a fortnight and a bit")
+    expect(page.locator("#id_days-message")).to_contain_text("no length of time")
+    page.get_by_label("How long, by the recipe").fill("14 days")
     expect(page.get_by_text("Too late by")).to_be_visible()
-    page.get_by_label("Whose time to go by").select_option("This model")
+    page.get_by_label("How long, by the recipe").fill("")
     expect(page.get_by_text("Too late by")).to_be_hidden()
     page.get_by_label("Thickest part").fill("1.5 in")
     expect(page.get_by_text("The last change")).to_be_visible()
@@ -75,11 +77,7 @@ def test_a_recipe_in_cups_becomes_the_mix_and_is_weighed_out(signed_in):
     page.get_by_label("Date").fill("2027-04-20")
     page.get_by_label("Hour to eat").fill("19:00")
     page.get_by_role("button", name="Next: its first dish").click()
-    page.get_by_label("Name of the dish").fill("Belly")
-    page.get_by_label("Weight, trimmed").fill("1.2 kg")
-    page.get_by_label("Thickest part").fill("40 mm")
-    page.get_by_label("Dry cure, bagged").check()
-    page.get_by_role("button", name="Make the plan").click()
+    _weigh_up(page, "Belly", "belly-skinless", "Dry cure, bagged", "1.2 kg", "40 mm")
     page.get_by_role("link", name="Check a recipe").click()
     page.get_by_label("How", exact=True).select_option("Even brine")
     text = "1 qt water\n1 cup coarse salt\n1 tbsp pink salt\n2 cups pixie dust"
@@ -118,15 +116,7 @@ def test_five_dishes_collide_are_helped_and_lose_a_day(signed_in):
         if n:
             page.get_by_role("link", name="Feast", exact=True).click()
             page.get_by_role("link", name="Weigh up another dish").click()
-        page.get_by_label("Name of the dish").fill(name)
-        page.get_by_label("Kind and cut").select_option(cut)
-        page.get_by_label(how).check()
-        page.get_by_label("Weight, trimmed").fill(mass)
-        page.get_by_label("Thickest part").fill(thick)
-        if how == "Quick pickle":
-            page.get_by_label("Water, with its ice").fill("500 g")
-        page.get_by_label("Curing salt").select_option("")
-        page.get_by_role("button", name="Make the plan").click()
+        _weigh_up(page, name, cut, how, mass, thick)
     page.get_by_role("link", name="Feast", exact=True).click()
     page.get_by_text("A side job: dough, stock, sauce").click()
     page.get_by_label("Called").fill("Orchard loaf")
@@ -136,18 +126,19 @@ def test_five_dishes_collide_are_helped_and_lose_a_day(signed_in):
     page.get_by_role("link", name="Feast", exact=True).click()
     expect(page.get_by_text("It can all be done")).to_be_visible(timeout=30_000)
 
-    # fix the duck's roast to the night, and nothing goes together any more
+    # fix the duck's roast to the night: it cannot be done, and takes no times from the others
     page.locator("li", has_text="Orchard duck").get_by_role("link", name="Steps").click()
     page.locator("summary", has_text="Roast").click()
     page.locator("[name=roast-locked_start]").fill("2027-04-12T03:00")
     page.locator("form", has=page.locator("[name=roast-locked_start]")).get_by_role(
-        "button", name="Change it"
+        "button", name="Save"
     ).click()
     page.get_by_role("link", name="Feast", exact=True).click()
-    expect(page.get_by_text("It cannot all be done by then.")).to_be_visible(timeout=30_000)
+    expect(page.get_by_text("Orchard duck cannot be done by then.")).to_be_visible(timeout=30_000)
+    expect(page.get_by_text("The rest can be done")).to_be_visible()
     expect(page.get_by_text("Unlock the start of Roast")).to_be_visible(timeout=60_000)
     assert Axe().run(page).violations_count == 0
-    page.locator(".help", has_text="Unlock").get_by_role("button", name="Do this").click()
+    page.locator(".help", has_text="Unlock").get_by_role("button").click()
     expect(page.get_by_text("Done: Unlock the start of Roast")).to_be_visible()
     expect(page.get_by_text("It can all be done")).to_be_visible(timeout=30_000)
 
@@ -166,7 +157,7 @@ def test_five_dishes_collide_are_helped_and_lose_a_day(signed_in):
 def test_the_salt_moves_with_the_slider(signed_in):
     page = signed_in
     page.goto("/feasts/1/")
-    expect(page.get_by_text("all on the table in time")).to_be_visible(timeout=30_000)
+    expect(page.get_by_text("all is on the table in time")).to_be_visible(timeout=30_000)
     page.goto("/dishes/1/weigh-up/")
     page.wait_for_load_state("networkidle")
     requests = []
@@ -240,14 +231,14 @@ def test_by_keyboard_alone(page):
     tab_to("Date")
     page.keyboard.type("04252027")
     press("Next: its first dish")
-    write("Name of the dish", "Small duck")
-    write("Kind and cut", "Duck")
-    write("Weight, trimmed", "2.1 kg")
+    write("What is it?", "Duck, whole")
+    write("How heavy, trimmed", "2.1 kg")
     write("Thickest part", "60 mm")
-    tab_to("Even brine")
-    for _ in range(4):
-        page.keyboard.press("ArrowDown")
-    write("Curing salt", "None")
+    expect(page.locator("#methods.some")).to_be_visible()
+    tab_to("Dry brine")
+    page.keyboard.press("Space")
+    expect(page.get_by_text("Weigh out")).to_be_visible()
+    write("Name of the dish", "Small duck")
     press("Make the plan")
     expect(page.get_by_text("It can be done")).to_be_visible()
     press("Passage")
@@ -278,19 +269,26 @@ def test_nothing_stands_in_anybodys_way(signed_in, scheme, size):
     page.get_by_label("Date").fill("2027-03-20")
     page.get_by_role("button", name="Next: its first dish").click()
     _looks_sound(page, "a dish not filled in")
-    page.get_by_label("Name of the dish").fill("Hasty bird")
-    page.get_by_label("Kind and cut").select_option("chicken")
-    page.get_by_label("Weight, trimmed").fill("2 kg")
-    page.get_by_label("Thickest part").fill("70 mm")
-    page.get_by_label("Water, with its ice").fill("3 l")
-    page.get_by_role("button", name="Make the plan").click()
+    _weigh_up(page, "Hasty gammon", "gammon-flat", "Even brine", "2 kg", "70 mm")
     expect(page.get_by_text("It cannot be done by then.")).to_be_visible()
     _looks_sound(page, "a dish with a stop, too late")
     page.get_by_role("link", name="Passage").click()
     _looks_sound(page, "no passage")
-    page.get_by_role("link", name="House").click()
+    page.get_by_role("link", name="Kitchen").click()
     page.get_by_role("button", name="Sign out").click()
     _looks_sound(page, "sign in")
+
+
+def _weigh_up(page, name, cut, how, mass, thick):
+    """Say what it is and how heavy, then how, as a cook does."""
+    page.get_by_label("What is it?").select_option(cut)
+    page.get_by_label("How heavy, trimmed").fill(mass)
+    page.get_by_label("Thickest part").fill(thick)
+    page.get_by_label("Show every method").check()
+    page.get_by_label(how).check()
+    expect(page.get_by_role("heading", name="Weigh out")).to_be_visible()
+    page.get_by_label("Name of the dish").fill(name)
+    page.get_by_role("button", name="Make the plan").click()
 
 
 def _looks_sound(page, where):

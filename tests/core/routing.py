@@ -33,9 +33,10 @@ def judged(cut="gammon-flat", method="even-brine", *, ppm=150.0, salt=2.0, lift_
 
 
 def way(cut="gammon-flat", method="even-brine", *, lift_h=None, ppm=150.0, wait_days=14.0,
-        mass_g=2000.0, customs=USUAL, found=None, **changes):  # fmt: skip
+        mass_g=2000.0, customs=USUAL, found=None, smoked=False,
+        **changes):  # fmt: skip
     """The route of two kilos of a cut, salted through in so many days."""
-    heat = HEATS["smoke" if customs.heat == "smoked" else CUTS[cut].heat]
+    heat = HEATS["smoke" if smoked else CUTS[cut].heat]
     return route(
         CUTS[cut], WAYS[method], mass_g=mass_g, customs=customs,
         judged=found or judged(cut, method, ppm=ppm, lift_h=lift_h),

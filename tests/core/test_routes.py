@@ -143,7 +143,7 @@ def test_too_thick_for_its_raw_clock_is_a_stop():
 def test_how_long_it_is_between_cold_and_hot_in_the_smoke(cut, mass_g, ppm, opened, codes):
     found = judged(cut, ppm=ppm)
     request = found.request.model_copy(update={"treatment": opened})
-    steps = way(cut, wait_days=0.2, mass_g=mass_g, customs=Customs(heat="smoked"),
+    steps = way(cut, wait_days=0.2, mass_g=mass_g, smoked=True,
                 found=replace(found, request=request))  # fmt: skip
     said = ["stop" if each.level == "stop" else each.code for each in steps.notices]
     assert said == codes

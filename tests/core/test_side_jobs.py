@@ -10,8 +10,9 @@ from pantry_core.routes.steps import PLACES
 from tests.core.routing import way
 
 
-def steps(cut, method="dry-cure", **customs):
-    found = way(cut, method, ppm=0, wait_days=4.0, lift_h=12.0, customs=Customs(**customs))
+def steps(cut, method="dry-cure", *, smoked=False, **customs):
+    found = way(cut, method, ppm=0, wait_days=4.0, lift_h=12.0, customs=Customs(**customs),
+                smoked=smoked)  # fmt: skip
     return {step.id: step for step in found.steps}
 
 
@@ -46,7 +47,7 @@ def test_jobs_take_what_is_common_practice():
 
 
 def test_smoke_dries_the_surface_and_takes_the_smoker():
-    smoked = steps("trout-fillet", "strong-brine", heat="smoked")
+    smoked = steps("trout-fillet", "strong-brine", smoked=True)
     assert smoked["dry"].place == "fridge"
     assert [step.place for step in smoked.values() if step.kind == "cook"] == ["smoker", "smoker"]
     # FSIS Appendix A (from memory): through 10 to 54 °C within 6 h

@@ -5,13 +5,18 @@ from django.core.cache import cache
 
 from pantry_web.demo import kitchen as demo
 from pantry_web.feasts.models import Dish, Feast
-from pantry_web.kitchens.actions import found_kitchen
+from pantry_web.kitchens.actions.found_kitchen import found_kitchen
 from pantry_web.kitchens.models import Cook, Kitchen
+from pantry_web.planning import answers
+from pantry_web.planning.outlook import outlook
+
+NOW = demo.STANDS_AT
 
 
 @pytest.fixture(autouse=True)
 def _empty_cache():
     cache.clear()
+    answers.forget()
 
 
 @pytest.fixture(scope="session")
@@ -49,6 +54,12 @@ def stranger(db):
     found = Cook.objects.create_user("heron", password="reed-and-water")
     found_kitchen(found, "Heron Wharf", "Europe/Oslo")
     return found
+
+
+def steps_of(dish):
+    """The steps of a dish by their ids, as they are now."""
+    dish = Dish.objects.select_related("feast__kitchen").get(pk=dish.pk)
+    return {each.id: each for each in outlook(dish, dish.feast.kitchen, NOW).steps}
 
 
 @pytest.fixture

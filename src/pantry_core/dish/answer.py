@@ -3,6 +3,7 @@
 from dataclasses import dataclass, field
 from typing import Literal
 
+from pantry_core.dish.lifting import Lift
 from pantry_core.mixes.request import Purpose, WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.notice import Level
@@ -36,25 +37,43 @@ class DishStep:
     locked_start: str | None = None
 
 
+REMINDERS = frozenset((
+    "brine-cold", "vessel", "curing-salt-handling", "lift-on-time", "boil-marinade", "not-intact",
+    "herbs-in-oil", "smoked-fish-kept", "wild-game", "thickness-guess", "bacon-ascorbate",
+    "no-model", "saltpetre-handling",
+))  # fmt: skip
+"""What is said each time and asks for care, not for a change."""
+
+
 @dataclass(frozen=True, slots=True)
 class DishNotice:
-    """Something the cook must know; `step` is the one that it holds back, None: none."""
+    """Something the cook must know; `step` is the one that it holds back, None: none.
+
+    `lift` is what would lift a stop.
+    """
 
     level: Level
     code: str
     text: str
     basis: str
     step: str | None = None
+    lift: Lift | None = None
+
+    @property
+    def is_reminder(self) -> bool:
+        """Whether it asks for care, as it does each time, and for no change."""
+        return self.level == "note" or self.code in REMINDERS
 
 
 @dataclass(frozen=True, slots=True)
 class Option:
-    """A method that fits the piece: how long it takes [d], what it needs, and why."""
+    """A method that fits the piece: how long it takes [d], what it needs, why, whether in time."""
 
     method: str
     days: float
     needs: tuple[str, ...]
     because: str
+    in_time: bool = True
 
 
 @dataclass(frozen=True, slots=True)

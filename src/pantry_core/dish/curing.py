@@ -169,7 +169,7 @@ def _request(
         sugar_pct=cure.sugar_pct,
         brine_salt_pct=strength if way is not None and way.method == "strong-brine" else None,
         injection_share=USUAL_INJECTION_SHARE if share is None else share,
-        sauces=cure.sauces,
+        sauces=tuple(each.plain for each in cure.sauces),
         temperature_c=asked.house.fridge_c,
         treatment=treatment_of(piece),
         purpose=purpose,

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import replace
+from typing import Any
 
 from pantry_core.dish.answer import DishStep
 from pantry_core.dish.request import Edit
@@ -43,6 +44,37 @@ def edited(
     if len(found) > MOST_STEPS:
         raise OutOfRange("steps of a dish", len(found), f"{MOST_STEPS} at most")
     return tuple(found), tuple(told)
+
+
+def edits_between(steps: Sequence[DishStep], wanted: Sequence[DishStep]) -> tuple[Edit, ...]:
+    """The edits that make other steps of these.
+
+    Parameters: steps as the route has them; wanted, the steps that are to be.
+    Returns: a removal of each that is not wanted, the fields in which one differs, and every other
+    as an own step before the one it precedes. The order of the route stays.
+    Raises: pydantic.ValidationError for fields outside the ranges of a step.
+    """
+    by_id, ids = {each.id: each for each in steps}, [each.id for each in wanted]
+    removed = [Edit(step=each.id, removed=True) for each in steps if each.id not in ids]
+    changed = [
+        Edit(step=each.id, **fields)
+        for each in wanted
+        if each.id in by_id and (fields := _differing(by_id[each.id], each))
+    ]
+    own = [
+        Edit(step=each.id, own=True, before=ids[i + 1] if i + 1 < len(ids) else None,
+             **_differing(None, each))
+        for i, each in enumerate(wanted)
+        if each.id not in by_id
+    ]  # fmt: skip
+    return (*removed, *changed, *reversed(own))
+
+
+def _differing(before: DishStep | None, after: DishStep) -> dict[str, Any]:
+    values = {name: getattr(after, name) for name in FIELDS}
+    if before is None:
+        return {name: value for name, value in values.items() if value is not None}
+    return {name: value for name, value in values.items() if value != getattr(before, name)}
 
 
 def _changed(step: DishStep, edit: Edit) -> DishStep:

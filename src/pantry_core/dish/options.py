@@ -55,7 +55,7 @@ def options_of(asked: DishRequest, piece: Prepared, left_h: float | None) -> tup
     order = {name: i for i, name in enumerate(first)}
 
     def rank(option: Option) -> tuple[bool, int]:
-        return option.because.startswith("no time"), order.get(option.method, len(order))  # type: ignore[call-overload]  # names of ways
+        return not option.in_time, order.get(option.method, len(order))  # type: ignore[call-overload]  # names of ways
 
     return tuple(sorted(made, key=rank))
 
@@ -93,9 +93,10 @@ def _option(way: Way, piece: Prepared, purpose: Purpose, left_h: float | None) -
     ]
     around_h = 36.0 + (THAW_H_PER_KG.value * piece.meat.mass_g / 1000.0) * piece.asked.frozen
     because = _BECAUSE[way.id]
-    if left_h is not None and 24.0 * days + around_h > left_h:
+    in_time = left_h is None or 24.0 * days + around_h <= left_h
+    if not in_time:
         because = f"no time: about {days:.1f} days in it, and what comes before and after"
-    return Option(way.id, days, tuple(needs), because)
+    return Option(way.id, days, tuple(needs), because, in_time)
 
 
 def _days(way: Way, piece: Prepared, purpose: Purpose) -> float:

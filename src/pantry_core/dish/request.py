@@ -101,6 +101,17 @@ class Spice(Document):
     held_back: Annotated[float, Field(ge=0, le=1)] = 0.0
 
 
+class SauceAsked(Sauce):
+    """A sauce in grams, and as it was written."""
+
+    text: Text | None = None
+
+    @property
+    def plain(self) -> Sauce:
+        """The sauce as `weigh` takes it."""
+        return Sauce(name=self.name, mass_g=self.mass_g, salt_pct=self.salt_pct)
+
+
 class CureAsked(Document):
     """What of the cure the recipe or the cook says; what is absent is by cut and method."""
 
@@ -118,7 +129,7 @@ class CureAsked(Document):
     nitrate_pct: Percent | None = None
     salt_pct: Percent | None = None
     injection_share: InjectionShare | None = None
-    sauces: Annotated[tuple[Sauce, ...], Field(strict=False, max_length=MOST_SAUCES)] = ()
+    sauces: Annotated[tuple[SauceAsked, ...], Field(strict=False, max_length=MOST_SAUCES)] = ()
     spices: Annotated[tuple[Spice, ...], Field(strict=False, max_length=MOST_LINES)] = ()
 
 

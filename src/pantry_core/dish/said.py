@@ -5,8 +5,10 @@ from dataclasses import dataclass
 
 from pantry_core.dish.answer import DishNotice, DishStep, RawTime, Verdict
 from pantry_core.dish.curing import Settled
+from pantry_core.dish.lifting import lift_of
 from pantry_core.dish.piece import guess_notices, too_thick
 from pantry_core.dish.request import DishRequest
+from pantry_core.dish.room import fitted
 from pantry_core.heat.chill import brine_warm
 from pantry_core.heat.warm import judge_fridge
 from pantry_core.history.log import Log, hours_between
@@ -17,12 +19,6 @@ from pantry_core.notice import Notice, notice
 from pantry_core.rules.constants import THICK_FOR_MASS
 from pantry_core.rules.rule import Mark, Source
 
-REMINDERS = frozenset((
-    "brine-cold", "vessel", "curing-salt-handling", "lift-on-time", "boil-marinade", "not-intact",
-    "herbs-in-oil", "smoked-fish-kept", "wild-game", "thickness-guess", "bacon-ascorbate",
-    "no-model", "saltpetre-handling",
-))  # fmt: skip
-"""What is said each time and asks for care, not for a change."""
 AT_THE_TABLE = frozenset(("parasites", "raw-meat", "discard", "too-warm-discard"))
 AT_THE_HEAT = frozenset(("water-phase-low", "smoke-slow", "smoke-cool"))
 FROM_THE_STEPS = frozenset(("raw-clock", "seasons", "salty-edge"))
@@ -65,14 +61,15 @@ def with_steps(found: Iterable[Notice], spots: Spots, *, is_in: bool) -> tuple[D
                 step = spots.last
             elif each.code in AT_THE_HEAT or (each.code == "raw-clock" and is_in):
                 step = spots.heat
-        made = DishNotice(each.level, each.code, each.text, each.basis, step)
+        lift = lift_of(each.code) if each.level == "stop" else None
+        made = DishNotice(each.level, each.code, each.text, each.basis, step, lift)
         told.setdefault((each.code, each.text), made)
     return tuple(told.values())
 
 
 def verdict_of(notices: Iterable[DishNotice]) -> Verdict:
     """Stop where one stops; caution where one asks for a change; else go."""
-    levels = {each.level for each in notices if each.code not in REMINDERS}
+    levels = {each.level for each in notices if not each.is_reminder}
     if any(each.level == "stop" for each in notices):
         return "stop"
     return "caution" if "caution" in levels else "go"
@@ -87,6 +84,14 @@ def of_the_piece(settled: Settled) -> Iterable[Notice]:
             "thick: give the weight of all pieces and their number, or measure again."
         )
         yield notice("caution", "thick-for-mass", text, THICK_FOR_MASS)
+
+
+def of_the_vessel(asked: DishRequest, settled: Settled) -> Iterable[Notice]:
+    """What must be said of the vessel that was chosen."""
+    vessel = asked.house.vessel
+    if vessel is None or settled.way is None:
+        return
+    yield from fitted(settled.judged, vessel).notices
 
 
 def of_the_time(

@@ -1,6 +1,6 @@
 """One dish, worked out whole."""
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from pantry_core.dish.answer import CookTime, DishOut, DishStep, SaltOut
@@ -10,12 +10,13 @@ from pantry_core.dish.edits import edited
 from pantry_core.dish.job import job_out
 from pantry_core.dish.options import options_of
 from pantry_core.dish.piece import Prepared, prepared
-from pantry_core.dish.request import CureAsked, DishRequest
+from pantry_core.dish.request import DishRequest
 from pantry_core.dish.room import fridge_litres
 from pantry_core.dish.said import (
     FROM_THE_STEPS,
     of_the_piece,
     of_the_time,
+    of_the_vessel,
     of_what_happened,
     spots_of,
     verdict_of,
@@ -68,9 +69,16 @@ def dish(asked: DishRequest) -> DishOut:
 class Worked:
     """A dish of a piece, worked out: its cure, its route, and the answer but for other methods."""
 
+    asked: DishRequest
     settled: Settled
     route: Route
     out: DishOut
+
+    def spare_h(self, left_h: float) -> float:
+        """How long the cure may take when so much time is left to the table [h]."""
+        way = self.settled.way
+        curing = next((each for each in self.route.steps if way and each.kind == way.id), None)
+        return left_h - self.route.least_h + (curing.min_h if curing else 0.0)
 
 
 def worked(asked: DishRequest) -> Worked:
@@ -95,6 +103,7 @@ def worked(asked: DishRequest) -> Worked:
         *(each for each in (sheet.notices if sheet else ()) if each.code not in FROM_THE_STEPS),
         *(each for each in way.notices if each.code not in FROM_THE_STEPS),
         *of_the_piece(settled),
+        *of_the_vessel(asked, settled),
         *of_the_time(settled, raw, clock.log, steps),
         *of_what_happened(asked, settled, clock.log),
         *_of_the_salt(settled, salt),
@@ -119,23 +128,7 @@ def worked(asked: DishRequest) -> Worked:
         days=settled.in_h / 24.0 if settled.way is not None else None,
         asked=settled.request if settled.way is not None else None,
     )
-    return Worked(settled, way, out)
-
-
-def compared(asked: DishRequest, cures: Iterable[CureAsked]) -> Iterator[tuple[Settled, Route]]:
-    """What other cures of the same piece come to, each with its route alone.
-
-    Parameters: asked; the cures, each in the place of its own.
-    Returns: each cure settled and its route; edits, facts and salt are left aside.
-    Raises: as `dish`.
-    """
-    piece = _piece_of(asked)
-    heat = _heat(asked, piece)
-    for cure in cures:
-        other = asked.model_copy(update={"cure": cure})
-        _refuse_misfits(other, piece)
-        settled = settle(other, piece)
-        yield settled, _route(other, settled, heat)
+    return Worked(asked, settled, way, out)
 
 
 def _piece_of(asked: DishRequest) -> Prepared:

@@ -21,10 +21,23 @@ class Moment:
     alarm_min: int = 10
 
 
-def calendar(name: str, moments: Iterable[Moment], now: datetime) -> bytes:
+@dataclass(frozen=True, slots=True)
+class Told:
+    """Something to know of a whole calendar: its text, and its code, level and step to sort it."""
+
+    text: str
+    code: str
+    level: str
+    step: str = ""
+
+
+def calendar(
+    name: str, moments: Iterable[Moment], now: datetime, told: Iterable[Told] = ()
+) -> bytes:
     """An iCalendar file (RFC 5545), times in UTC.
 
-    Parameters: name of the calendar; moments, aware times and lengths [min]; now, the stamp.
+    Parameters: name of the calendar; moments, aware times and lengths [min]; now, the stamp; told,
+    each as a comment of the calendar with its parameters.
     Returns: the file's bytes.
     Raises: ValueError for times without a zone.
 
@@ -36,6 +49,9 @@ def calendar(name: str, moments: Iterable[Moment], now: datetime) -> bytes:
     book.add("prodid", PRODUCT)
     book.add("version", "2.0")
     book.add("x-wr-calname", name)
+    for each in told:
+        sorting = {"X-CODE": each.code, "X-LEVEL": each.level, "X-STEP": each.step}
+        book.add("comment", each.text, parameters=sorting)
     for moment in moments:
         if moment.at.tzinfo is None or now.tzinfo is None:
             raise ValueError("a calendar needs times with their zone")

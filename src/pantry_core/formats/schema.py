@@ -10,6 +10,7 @@ from pydantic import TypeAdapter
 from pantry_core.dish.answer import DishOut
 from pantry_core.dish.request import DishRequest
 from pantry_core.formats.feast import FeastDocument
+from pantry_core.formats.feast_1 import OlderFeast
 from pantry_core.heat.chill import ChillAnswer, ChillRequest
 from pantry_core.mixes.check import CheckOut
 from pantry_core.mixes.recipe import CheckRequest
@@ -42,6 +43,7 @@ def schemas() -> dict[str, dict[str, Any]]:
         "fit-answer": TypeAdapter(FitAnswer).json_schema(mode="serialization"),
         "plan-request": PlanRequest.model_json_schema(),
         "feast": FeastDocument.model_json_schema(),
+        "feast-1": OlderFeast.model_json_schema(),
         "plan-answer": TypeAdapter(Plan).json_schema(mode="serialization"),
     }
 

@@ -6,16 +6,16 @@ from datetime import datetime
 
 from ortools.sat.python import cp_model
 
-from pantry_core.plan.again import Starts, kept_as_they_were
 from pantry_core.plan.assemble import assembled
+from pantry_core.plan.deviation import Nearest, Progress, nearest
+from pantry_core.plan.fewest_rounds import count_visits, more_visits_than_needed
 from pantry_core.plan.grid import awake_spans, home_spans, overlap
+from pantry_core.plan.keep_starts import Starts, kept_as_they_were
 from pantry_core.plan.model import build, build_to, slots_of, solve
 from pantry_core.plan.parts import LONGEST, DishModel, Model, edges
 from pantry_core.plan.problem import Problem
 from pantry_core.plan.result import Plan, PlannedStep
-from pantry_core.plan.visits import count_visits, more_visits_than_needed
 from pantry_core.plan.why import explain
-from pantry_core.plan.wishes import Nearest, Progress, nearest
 
 LATE_LIMIT, VISIT_LIMIT, SLACK_LIMIT = 0.25, 0.4, 0.25
 """Deterministic seconds for the later wishes, and for the slack of all steps together."""

@@ -12,7 +12,6 @@ CustomName = Literal[
     "pot",
     "scoring",
     "tempering",
-    "heat",
     "vegetables",
     "pressing",
     "fish",
@@ -84,11 +83,6 @@ CUSTOMS: tuple[Custom, ...] = (
         Choice("hour", "an hour at room temperature", "It gives up an hour of the two that are "
                "allowed above 4 °C, and warms the heart by a few degrees only."),
     )),
-    Custom("heat", "The heat", (
-        Choice("usual", "as its cut is cooked", "It gives up smoke."),
-        Choice("smoked", "hot-smoked", "It gives up a night to dry the surface, and the smoker; "
-               "through 10 to 54 °C within 6 h."),
-    )),
     Custom("vegetables", "Into the pot", (
         Choice("none", "nothing else", "It gives up a one-pot supper."),
         Choice("late", "vegetables near the end", "It gives up a clear broth."),
@@ -118,11 +112,12 @@ CUSTOMS: tuple[Custom, ...] = (
     ), ("game",)),
     Custom("opened", "The piece is", (
         Choice("intact", "left as it grew", "It gives up nothing."),
-        Choice("pricked", "pricked, bladed or sold basted", "It gives up pink slices: what was "
+        Choice("pricked", "pricked or bladed", "It gives up pink slices: what was "
                "outside is inside now, 68 °C."),
-        Choice("rolled", "rolled and tied", "It gives up pink slices: what was outside is inside "
-               "now, 68 °C."),
-        Choice("stuffed", "stuffed", "It gives up pink slices: 74 °C in the stuffing."),
+        Choice("slashed", "slashed into the meat", "It gives up pink slices: what was outside is "
+               "inside now, 68 °C."),
+        Choice("injected", "sold ready-salted or basted", "It gives up pink slices, and some of "
+               "the salt is in it already: its label says how much."),
     )),
 )  # fmt: skip
 
@@ -136,7 +131,6 @@ class Customs:
     pot: str = "thrown"
     scoring: str = "late"
     tempering: str = "none"
-    heat: str = "usual"
     vegetables: str = "none"
     pressing: str = "none"
     fish: str = "cooked"
@@ -171,7 +165,7 @@ class Customs:
 
 
 _TREATMENTS: Final[dict[str, tuple[Treatment, ...]]] = {
-    "pricked": ("pricked",), "rolled": ("rolled",), "stuffed": ("stuffed",),
+    "pricked": ("pricked",), "slashed": ("slashed",), "injected": ("injected",),
 }  # fmt: skip
 _WILD: Final[dict[str, Literal["deer", "other"]]] = {"deer": "deer", "other": "other"}
 _STORAGE: Final[dict[str, Literal["meal", "air", "vacuum"]]] = {"air": "air", "vacuum": "vacuum"}

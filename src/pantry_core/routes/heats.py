@@ -33,7 +33,8 @@ class Stage:
 class Heat:
     """A way of cooking: its stages, and what is done when a skewer slides in.
 
-    `bird` are its stages for poultry, where they differ; `kinds` it is for.
+    `bird` are its stages for poultry, where they differ; `kinds` it is for; `gives_up` what it
+    costs.
     """
 
     id: HeatName
@@ -41,6 +42,7 @@ class Heat:
     stages: tuple[Stage, ...]
     is_tender: bool = False
     bird: tuple[Stage, ...] | None = None
+    gives_up: str = ""
     kinds: tuple[Kind, ...] = ("pork", "beef", "lamb", "game", "poultry", "fish")
 
     def stages_for(self, kind: Kind) -> tuple[Stage, ...]:
@@ -91,7 +93,9 @@ HEATS: Final[dict[HeatName, Heat]] = {
                     "Brown it, half cover it with liquid, lid on, 150 °C."),),
              is_tender=True, kinds=("pork", "beef", "lamb", "game", "poultry")),
         Heat("bake", "Baked", (_roast(0.5, 0.1, "Oven at 180 °C."),)),
-        Heat("smoke", "Hot-smoked", SMOKED),
+        Heat("smoke", "Hot-smoked", SMOKED,
+             gives_up="It gives up a night to dry the surface, and the smoker; through 10 to 54 °C "
+             "within 6 h."),
         Heat("none", "Not cooked", (), kinds=("fish", "vegetable")),
     )
 }  # fmt: skip

@@ -4,18 +4,17 @@ from datetime import UTC, datetime
 
 from django.db import transaction
 
-from pantry_core.routes.customs import Customs
+from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.actions.begin_step import begin_step
 from pantry_web.feasts.actions.keep_plan import keep_plan
-from pantry_web.feasts.actions.save_dish import add_dish
 from pantry_web.feasts.actions.write_down import turn, write_down
-from pantry_web.feasts.mixing import Mix, SauceLine, house_of
+from pantry_web.feasts.documents import Document
 from pantry_web.feasts.models import Dish, Feast
-from pantry_web.feasts.planning import Outlook, feast_outlook, outlook
-from pantry_web.feasts.solving import work_out_plan
-from pantry_web.kitchens.actions import found_kitchen
+from pantry_web.kitchens.actions.found_kitchen import found_kitchen
 from pantry_web.kitchens.models import Absence, Cook, Kitchen
 from pantry_web.pantry.models import Ingredient, Scale, Vessel
+from pantry_web.planning.outlook import Outlook, feast_outlook, outlook
+from pantry_web.planning.solving import work_out_plan
 
 COOK = "quince"
 PASSWORD = "lantern-night"  # noqa: S105 - a demo that answers on this machine only
@@ -24,48 +23,61 @@ ZONE = "Europe/London"
 SERVE_AT = datetime(2027, 3, 22, 18, 30, tzinfo=UTC)
 STANDS_AT = datetime(2027, 3, 18, 19, 12, tzinfo=UTC)
 
-GAMMON = Mix(
-    cut="gammon-flat",
-    mass_g=2380.0,
-    thickness_mm=50.0,
-    bone_share=0.0,
-    is_frozen=False,
-    method="even-brine",
-    target_salt_pct=2.0,
-    sugar_pct=1.5,
-    water_g=2400.0,
-    cure="cure-1",
-)
-
-
-TROUT = Mix(
-    cut="trout-fillet", mass_g=1450.0, thickness_mm=22.0, bone_share=0.0, is_frozen=False,
-    method="strong-brine", target_salt_pct=1.8, brine_salt_pct=9.0, water_g=2000.0,
-    customs=Customs(heat="smoked"),
-)  # fmt: skip
-DUCK = Mix(
-    cut="duck", mass_g=2200.0, thickness_mm=45.0, bone_share=0.3, is_frozen=False,
-    method="dry-brine", target_salt_pct=1.4,
-)  # fmt: skip
-GOAT = Mix(
-    cut="lamb-leg", mass_g=1600.0, thickness_mm=55.0, bone_share=0.0, is_frozen=True,
-    method="dairy-marinade", target_salt_pct=1.2,
-    sauces=(SauceLine("600 g yoghurt", "yoghurt", 600.0),),
-)  # fmt: skip
-PICKLE = Mix(
-    cut="vegetable", mass_g=900.0, thickness_mm=30.0, bone_share=0.0, is_frozen=False,
-    method="quick-pickle", target_salt_pct=1.5, sugar_pct=4.0, water_g=500.0,
-)  # fmt: skip
+GAMMON: Document = {
+    "piece": {"cut": "gammon-flat", "mass_g": 2380.0, "thickness_mm": 50.0, "bone_share": 0.0},
+    "cure": {
+        "method": "even-brine", "school": "model", "target_salt_pct": 2.0, "sugar_pct": 1.5,
+        "water_g": 2400.0, "curing_salt": "cure-1",
+    },
+}  # fmt: skip
+TROUT: Document = {
+    "piece": {
+        "cut": "trout-fillet", "mass_g": 1450.0, "thickness_mm": 22.0, "bone_share": 0.0,
+        "will_be": "smoked",
+    },
+    "cure": {
+        "method": "strong-brine", "school": "model", "target_salt_pct": 1.8,
+        "brine_salt_pct": 9.0, "water_g": 2000.0, "curing_salt": None,
+    },
+    "heat": {"way": "smoke"},
+}  # fmt: skip
+DUCK: Document = {
+    "piece": {"cut": "duck", "mass_g": 2200.0, "thickness_mm": 45.0, "bone_share": 0.3},
+    "cure": {
+        "method": "dry-brine", "school": "model", "target_salt_pct": 1.4, "curing_salt": None,
+    },
+}  # fmt: skip
+GOAT: Document = {
+    "piece": {
+        "cut": "lamb-leg", "mass_g": 1600.0, "thickness_mm": 55.0, "bone_share": 0.0,
+        "frozen": True,
+    },
+    "cure": {
+        "method": "dairy-marinade", "school": "model", "target_salt_pct": 1.2,
+        "curing_salt": None,
+        "sauces": [{"text": "600 g yoghurt", "name": "yoghurt", "mass_g": 600.0}],
+    },
+}  # fmt: skip
+PICKLE: Document = {
+    "piece": {"cut": "vegetable", "mass_g": 900.0, "thickness_mm": 30.0, "bone_share": 0.0},
+    "cure": {
+        "method": "quick-pickle", "school": "model", "target_salt_pct": 1.5, "sugar_pct": 4.0,
+        "water_g": 500.0, "curing_salt": None,
+    },
+}  # fmt: skip
 OTHERS = (
     ("Alder-smoked trout", TROUT, 180.0), ("Bay-salted duck", DUCK, 60.0),
     ("Yoghurt goat", GOAT, 60.0), ("Quick pickle", PICKLE, 240.0),
 )  # fmt: skip
 """The other dishes of Lantern Night, and how much earlier each may be done [min]."""
 
-BRISKET = Mix(
-    cut="brisket", mass_g=3000.0, thickness_mm=60.0, bone_share=0.0, is_frozen=False,
-    method="even-brine", target_salt_pct=2.0, sugar_pct=1.0, water_g=3000.0, cure="cure-1",
-)  # fmt: skip
+BRISKET: Document = {
+    "piece": {"cut": "brisket", "mass_g": 3000.0, "thickness_mm": 60.0, "bone_share": 0.0},
+    "cure": {
+        "method": "even-brine", "school": "model", "target_salt_pct": 2.0, "sugar_pct": 1.0,
+        "water_g": 3000.0, "curing_salt": "cure-1",
+    },
+}  # fmt: skip
 ROOK_SUPPER_AT = datetime(2027, 4, 4, 18, 0, tzinfo=UTC)
 
 
@@ -113,24 +125,22 @@ def load_whole() -> None:
     supper = Feast.objects.create(
         kitchen=kitchen, name="Rook Supper", serve_at=ROOK_SUPPER_AT, time_zone=ZONE, heads=6
     )
-    add_dish(supper, "Peppered brisket", BRISKET, house_of(kitchen))
+    add_dish(supper, "Peppered brisket", BRISKET)
 
 
 def _go_by_the_plan(kitchen: Kitchen, feast: Feast) -> None:
     """The cook has seen the plan and goes by it, so that what changes later is told."""
     whole = feast_outlook(feast, kitchen, STANDS_AT)
     if whole.solving is not None:
-        work_out_plan.call(whole.solving.key)
+        work_out_plan.call(whole.solving.pk)
     keep_plan(feast, feast_outlook(feast, kitchen, STANDS_AT).plan)
 
 
 def lay_the_table(kitchen: Kitchen, feast: Feast) -> None:
     """The other dishes of Lantern Night; two of them may be done before the hour."""
     kitchen.places.filter(name="oven").update(capacity=2.0)
-    for name, mix, early_min in OTHERS:
-        dish = add_dish(feast, name, mix, house_of(kitchen))
-        dish.early_max_min = early_min
-        dish.save(update_fields=["early_max_min"])
+    for name, document, early_min in OTHERS:
+        add_dish(feast, name, document, early_max_min=early_min)
 
 
 @transaction.atomic
@@ -156,7 +166,7 @@ def load() -> None:
 
 def _gammon(kitchen: Kitchen, feast: Feast) -> Dish:
     crock = kitchen.vessels.get(name="Big crock")
-    return add_dish(feast, "Treacle gammon", GAMMON, house_of(kitchen), crock)
+    return add_dish(feast, "Treacle gammon", GAMMON, crock)
 
 
 class _Hands:
@@ -185,7 +195,7 @@ class _Hands:
             turn(self._at(day, hour, minute), self.cook)
 
     def _begin(self, key: str, day: int, hour: int, minute: int) -> None:
-        begin_step(self._at(day, hour, minute), key, self.cook, house_of(self.kitchen))
+        begin_step(self._at(day, hour, minute), key, self.cook)
 
     def _at(self, day: int, hour: int, minute: int) -> Outlook:
         moment = datetime(2027, 3, day, hour, minute, tzinfo=UTC)

@@ -12,10 +12,14 @@ from pantry_core.formats.reading import WrongInput
 from pantry_core.plan.instants import NotAnInstant
 from pantry_web import clock
 from pantry_web.feasts.access import feast_of
+from pantry_web.feasts.actions.bring_in_feast import bring_in_feast
 from pantry_web.feasts.actions.copy_feast import copy_feast
+from pantry_web.feasts.actions.own_days import add_own_day as keep_own_day
+from pantry_web.feasts.actions.own_days import remove_own_day as forget_own_day
+from pantry_web.feasts.documents import house_of
 from pantry_web.feasts.exchange import feast_document, read_feast
 from pantry_web.feasts.forms import CopyForm, ImportForm, OwnDayForm
-from pantry_web.feasts.named import coming_days
+from pantry_web.feasts.named_days import coming_days
 from pantry_web.kitchens.access import cook_of, kitchen_of
 
 MOST_TOLD = 8
@@ -36,7 +40,9 @@ def bring_in(request: HttpRequest) -> HttpResponse:
     form = ImportForm(request.POST or None, request.FILES or None)
     if request.method == "POST" and form.is_valid():
         try:
-            feast = read_feast(form.cleaned_data["document"], kitchen_of(request), cook_of(request))
+            kitchen = kitchen_of(request)
+            document = read_feast(form.cleaned_data["document"], house_of(kitchen).profile)
+            feast = bring_in_feast(document, kitchen, cook_of(request))
         except WrongInput as wrong:
             for each in wrong.problems[:MOST_TOLD]:
                 form.add_error("document", f"{each.where or 'the file'}: {each.what}.")
@@ -71,7 +77,7 @@ def add_own_day(request: HttpRequest) -> HttpResponse:
     kitchen = kitchen_of(request)
     form = OwnDayForm(request.POST)
     if form.is_valid():
-        kitchen.own_days.create(**form.cleaned_data)
+        keep_own_day(kitchen, form.cleaned_data["name"], form.cleaned_data["day"])
         return redirect("new-feast")
     for errors in form.errors.values():
         messages.error(request, " ".join(map(str, errors)))
@@ -81,5 +87,5 @@ def add_own_day(request: HttpRequest) -> HttpResponse:
 @require_POST
 def remove_own_day(request: HttpRequest, day_id: int) -> HttpResponse:
     """Keep a day no more."""
-    get_object_or_404(kitchen_of(request).own_days, pk=day_id).delete()
+    forget_own_day(get_object_or_404(kitchen_of(request).own_days, pk=day_id))
     return redirect("new-feast")

@@ -9,12 +9,11 @@ from django import forms
 from pantry_core.meat import MOST_MEAT_G, MOST_THICKNESS_MM
 from pantry_core.plan.instants import NotAnInstant, local_instant
 from pantry_core.routes.jobs import JOBS, MOST_MADE_G
+from pantry_web.feasts.choices import cut_choices
 from pantry_web.feasts.models import Dish, Feast, Mishap
-from pantry_web.feasts.ways import cut_choices
 from pantry_web.fields import InstantField, LongSelect, NumberField, QuantityField
 from pantry_web.forms import KitchenForm
 from pantry_web.kitchens.forms import ZONES, ZonedForm
-from pantry_web.kitchens.models import Cook, Kitchen
 
 FARTHEST = timedelta(days=365)
 MOST_BYTES = 1_000_000
@@ -27,7 +26,7 @@ class FeastForm(KitchenForm):
     date = forms.DateField(label="Date", widget=forms.DateInput({"type": "date"}, "%Y-%m-%d"))
     hour = forms.TimeField(label="Hour to eat", widget=forms.TimeInput({"type": "time"}, "%H:%M"))
     time_zone = forms.ChoiceField(choices=ZONES, label="Time zone", widget=LongSelect)
-    heads = NumberField(1, 500, label="Heads")
+    heads = NumberField(1, 500, label="People")
     note = forms.CharField(
         max_length=2000,
         required=False,
@@ -48,11 +47,11 @@ class FeastForm(KitchenForm):
         """Take the present version, so that the next press counts."""
         self.data = {**self.data.dict(), "version": str(version)}  # type: ignore[attr-defined]  # a form that was posted
 
-    def save(self, feast: Feast) -> None:
-        """Keep it."""
-        for name in ("name", "serve_at", "time_zone", "heads", "note"):
-            setattr(feast, name, self.cleaned_data[name])
-        feast.save()
+    @property
+    def told(self) -> dict[str, Any]:
+        """What was typed; call it when the form is valid."""
+        names = ("name", "serve_at", "time_zone", "heads", "note")
+        return {name: self.cleaned_data[name] for name in names}
 
     def clean_heads(self) -> int:
         """A whole number of people."""
@@ -114,13 +113,22 @@ class JobForm(KitchenForm):
     amount = QuantityField("mass", MOST_MADE_G, label="How much")
 
 
-class StillForm(KitchenForm):
+class PieceForm(KitchenForm):
     """A piece that one thinks of: its cut, weight [g], thickest part [mm]."""
 
     cut = forms.ChoiceField(choices=cut_choices, label="Kind and cut")
     mass = QuantityField("mass", MOST_MEAT_G, label="Weight, trimmed")
     thickness = QuantityField("length", MOST_THICKNESS_MM, label="Thickest part", required=False)
     is_frozen = forms.BooleanField(required=False, label="It is frozen")
+
+    @property
+    def piece(self) -> dict[str, Any]:
+        """The piece of a `dish` document; call it when the form is valid."""
+        typed = self.cleaned_data
+        measured = {} if typed["thickness"] is None else {"thickness_mm": typed["thickness"]}
+        return {
+            "cut": typed["cut"], "mass_g": typed["mass"], "frozen": typed["is_frozen"], **measured
+        }  # fmt: skip
 
 
 class MishapForm(ZonedForm):
@@ -156,14 +164,15 @@ class MishapForm(ZonedForm):
             self.add_error("temperature", "Say how warm it was; at 5 °C or below nothing happened.")
         return self.cleaned_data
 
-    def save(self, kitchen: Kitchen, by: Cook) -> Mishap:
-        """Write it down."""
+    @property
+    def told(self) -> dict[str, Any]:
+        """What `record_mishap` takes; call it when the form is valid."""
         asked = self.cleaned_data
         is_of_a_dish = asked["kind"] == Mishap.Kind.LEFT_OUT
-        return Mishap.objects.create(
-            kitchen=kitchen, by=by, kind=asked["kind"], begins=asked["begins"], ends=asked["ends"],
-            dish=asked["dish"] if is_of_a_dish else None, temperature_c=asked["temperature"],
-        )  # fmt: skip
+        return {
+            "kind": asked["kind"], "begins": asked["begins"], "ends": asked["ends"],
+            "dish": asked["dish"] if is_of_a_dish else None, "temperature_c": asked["temperature"],
+        }  # fmt: skip
 
 
 class ImportForm(forms.Form):

@@ -5,10 +5,11 @@ from typing import Any, NoReturn
 from django.db import models
 from django.db.models import Q
 
-from pantry_core.routes.ways import WAYS
-from pantry_core.rules.cures import CURING_SALTS
 from pantry_web.kitchens.models import Cook, Kitchen
 from pantry_web.pantry.models import Vessel
+
+USUAL_EARLY_MIN = 60.0
+"""How much earlier a dish may be done, for hands can carve one at a time (common practice)."""
 
 
 class Feast(models.Model):
@@ -33,114 +34,48 @@ class Feast(models.Model):
 
 
 class Dish(models.Model):
-    """A piece and what is to become of it; everything else is computed from this.
+    """A piece and what is to become of it, or a side job; everything else is computed from this.
 
-    A side job has no piece: `job` names it, and `mass_g` is how much is made.
+    `document` is what the cook decided: piece or job, cure, heat, customs and edits of the `dish`
+    document, with units as there.
     """
-
-    class School(models.TextChoices):
-        MODEL = "model", "This model"
-        WEEK_AN_INCH = "week-an-inch", "A week an inch"
-        TWO_DAYS_A_KILO = "two-days-a-kilo", "Two days a kilo, and two"
-        FIVE_DAYS = "five-days", "Five days"
-        FORTNIGHT = "fortnight", "A fortnight"
 
     feast = models.ForeignKey(Feast, models.PROTECT, related_name="dishes")
     name = models.CharField(max_length=80)
-    job = models.CharField(max_length=12, blank=True)
+    document = models.JSONField()
     serve_at = models.DateTimeField(null=True, blank=True)
     early_max_min = models.FloatField(default=0.0)
     is_given_up = models.BooleanField(default=False)
     note = models.TextField(max_length=2000, blank=True)
-    cut = models.CharField(max_length=20, blank=True)
-    mass_g = models.FloatField()
-    thickness_mm = models.FloatField(null=True, blank=True)
-    is_thickness_guessed = models.BooleanField(default=False)
-    bone_share = models.FloatField(default=0.0)
-    is_frozen = models.BooleanField(default=False)
-    method = models.CharField(
-        max_length=16, blank=True, choices=[(w.id, w.name) for w in WAYS.values()]
-    )
-    target_salt_pct = models.FloatField()
-    sugar_pct = models.FloatField(default=0.0)
-    water_g = models.FloatField(null=True, blank=True)
-    cure = models.CharField(
-        max_length=12,
-        blank=True,
-        choices=[(name, each.name) for name, each in CURING_SALTS.items()],
-    )
-    nitrite_pct = models.FloatField(null=True, blank=True)
-    ingoing_ppm = models.FloatField(null=True, blank=True)
-    brine_salt_pct = models.FloatField(null=True, blank=True)
-    injection_share = models.FloatField(null=True, blank=True)
-    sauces = models.JSONField(default=list, blank=True)
-    spices = models.JSONField(default=list, blank=True)
-    customs = models.JSONField(default=dict, blank=True)
-    school = models.CharField(max_length=16, choices=School, default=School.MODEL)
     vessel = models.ForeignKey(Vessel, models.SET_NULL, null=True, blank=True, related_name="+")
     recipe = models.TextField(max_length=8000, blank=True)
 
     class Meta:
         ordering = ["pk"]
-        constraints = [
-            models.CheckConstraint(
-                condition=Q(mass_g__gt=0, thickness_mm__gt=0)
-                | Q(mass_g__gt=0, thickness_mm=None) & ~Q(job=""),
-                name="dish_has_mass_and_thickness",
-            ),
-            models.CheckConstraint(
-                condition=Q(bone_share__gte=0, bone_share__lt=1), name="bone_is_a_share"
-            ),
-            models.CheckConstraint(
-                condition=Q(target_salt_pct__gte=0, sugar_pct__gte=0), name="salt_not_negative"
-            ),
-            models.CheckConstraint(
-                condition=~Q(method__in=[w.id for w in WAYS.values() if w.needs_water])
-                | Q(water_g__gt=0),
-                name="brine_has_water",
-            ),
-        ]
 
     def __str__(self) -> str:
         return self.name
 
+    @property
+    def is_job(self) -> bool:
+        """Whether it is a side job, which has no piece."""
+        return "piece" not in self.document
 
-class Step(models.Model):
-    """One step of a dish as it is planned: the step record of the plan document, less its facts."""
+    @property
+    def mass_g(self) -> float:
+        """Mass of the piece, or of what is made [g]."""
+        made: float = self.document["job"]["made_g"] if self.is_job else self.piece["mass_g"]
+        return made
 
-    dish = models.ForeignKey(Dish, models.CASCADE, related_name="steps")
-    position = models.PositiveSmallIntegerField()
-    key = models.CharField(max_length=40)
-    kind = models.CharField(max_length=20)
-    title = models.CharField(max_length=80)
-    begin = models.CharField(max_length=200, blank=True)
-    tend = models.CharField(max_length=200, blank=True)
-    place = models.CharField(max_length=20, blank=True)
-    min_h = models.FloatField()
-    prefer_h = models.FloatField(null=True)
-    max_h = models.FloatField(null=True)
-    hands_min = models.FloatField(default=0.0)
-    attended = models.BooleanField(default=False)
-    uses = models.FloatField(default=1.0)
-    every_h = models.FloatField(null=True)
-    locked_start = models.DateTimeField(null=True)
-    is_changed = models.BooleanField(default=False)
-    is_own = models.BooleanField(default=False)
+    @property
+    def piece(self) -> dict[str, Any]:
+        """The piece of the document; empty for a side job."""
+        return self.document.get("piece") or {}
 
-    class Meta:
-        ordering = ["position"]
-        constraints = [
-            models.UniqueConstraint(fields=["dish", "key"], name="step_key_once_in_a_dish"),
-            models.CheckConstraint(
-                condition=Q(min_h__gte=0, hands_min__gte=0), name="step_takes_no_negative_time"
-            ),
-            models.CheckConstraint(
-                condition=Q(max_h=None) | Q(max_h__gte=models.F("min_h")), name="step_has_a_window"
-            ),
-        ]
-
-    def __str__(self) -> str:
-        return self.title
+    @property
+    def cure(self) -> dict[str, Any]:
+        """The cure of the document."""
+        return self.document.get("cure") or {}
 
 
 class KeptRoute(models.Model):
@@ -186,28 +121,6 @@ class Mishap(models.Model):
 
     def __str__(self) -> str:
         return f"{self.get_kind_display()} {self.begins:%Y-%m-%d %H:%M}"
-
-
-class Solve(models.Model):
-    """What is worked out beside the pages, a plan or what would help: how far [h], the answer."""
-
-    class State(models.TextChoices):
-        WAITING = "waiting"
-        RUNNING = "running"
-        DONE = "done"
-
-    key = models.CharField(max_length=80, unique=True)
-    document = models.JSONField()
-    keep = models.JSONField(default=list)
-    state = models.CharField(max_length=8, choices=State, default=State.WAITING)
-    deviation_h = models.FloatField(null=True)
-    bound_h = models.FloatField(null=True)
-    wants_stop = models.BooleanField(default=False)
-    answer = models.JSONField(null=True)
-    begun_at = models.DateTimeField(auto_now_add=True)
-
-    def __str__(self) -> str:
-        return f"{self.key[:12]} {self.state}"
 
 
 class AppendOnly(models.Model):

@@ -8,30 +8,38 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_POST
 
-from pantry_core.routes.cuts import CUTS
-from pantry_core.routes.jobs import JOBS
-from pantry_core.routes.thickness import guessed_thickness
-from pantry_web.feasts.access import feast_of, feast_outlook_of, seen_version
+from pantry_web.background import queue
+from pantry_web.background.models import Work
+from pantry_web.feasts.access import feast_of, seen_version
+from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.actions.claim import claim
-from pantry_web.feasts.actions.keep_plan import keep_plan
-from pantry_web.feasts.actions.save_dish import add_job, give_up, take_up
+from pantry_web.feasts.actions.drop_dish import drop_dish, take_up
+from pantry_web.feasts.actions.keep_plan import keep_plan, plan_afresh
+from pantry_web.feasts.actions.record_mishap import record_mishap, take_back_mishap
 from pantry_web.feasts.actions.take_remedy import take_remedy
-from pantry_web.feasts.forms import JobForm, MishapForm, StillForm
-from pantry_web.feasts.models import Dish, Feast, Solve
+from pantry_web.feasts.forms import JobForm, MishapForm, PieceForm
+from pantry_web.feasts.models import Dish, Feast
 from pantry_web.feasts.refusal import Refused
-from pantry_web.feasts.remedies import remedies
-from pantry_web.feasts.still import Told, what_still
 from pantry_web.feasts.views import feast_page
 from pantry_web.kitchens.access import cook_of, kitchen_of
+from pantry_web.kitchens.actions.absences import add_absence
 from pantry_web.kitchens.forms import AbsenceForm
+from pantry_web.planning.access import feast_outlook_of
+from pantry_web.planning.helps import asked_for, is_needed, remedies, work_out_remedies
+from pantry_web.planning.method_options import MethodOptions, method_options
+from pantry_web.planning.solving import work_out_plan
 
 
 def what_helps(request: HttpRequest, feast_id: int) -> HttpResponse:
     """The remedies, each solved; as a part of the feast's page, or a page of its own."""
     whole = feast_outlook_of(request, feast_id)
     found = remedies(whole)
-    is_there = not isinstance(found, Solve)
-    context = {"feast": whole.feast, "whole": whole, "remedies": found, "is_there": is_there}
+    is_there = not isinstance(found, Work)
+    context = {
+        "feast": whole.feast, "whole": whole, "remedies": found, "is_there": is_there,
+        "is_needed": is_needed(whole),
+        "has_failed": isinstance(found, Work) and found.state == Work.State.FAILED,
+    }  # fmt: skip
     template = "feasts/_remedies.html" if request.headers.get("HX-Request") else "feasts/helps.html"
     response = render(request, template, context)
     response["Vary"] = "HX-Request"
@@ -55,7 +63,18 @@ def stop_solving(request: HttpRequest, feast_id: int) -> HttpResponse:
     """Go on with the best plan so far."""
     whole = feast_outlook_of(request, feast_id)
     if whole.solving is not None:
-        Solve.objects.filter(pk=whole.solving.pk).update(wants_stop=True)
+        queue.ask_to_stop(whole.solving)
+    return redirect("feast", feast_id)
+
+
+@require_POST
+def try_again(request: HttpRequest, feast_id: int) -> HttpResponse:
+    """Work out again what failed: the plan, or what would help."""
+    whole = feast_outlook_of(request, feast_id)
+    if whole.solving is not None:
+        queue.retry(whole.solving, work_out_plan)
+    elif is_needed(whole):
+        queue.retry(asked_for(whole), work_out_remedies)
     return redirect("feast", feast_id)
 
 
@@ -83,9 +102,7 @@ def keep(request: HttpRequest, feast_id: int) -> HttpResponse:
 @require_POST
 def afresh(request: HttpRequest, feast_id: int) -> HttpResponse:
     """Plan as if there had been no plan before; what has happened stays."""
-    feast = feast_of(request, feast_id)
-    feast.kept_plan = None
-    feast.save(update_fields=["kept_plan"])
+    plan_afresh(feast_of(request, feast_id))
     return redirect("feast", feast_id)
 
 
@@ -97,7 +114,8 @@ def new_job(request: HttpRequest, feast_id: int) -> HttpResponse:
     if form.is_valid():
         asked = form.cleaned_data
         try:
-            dish = add_job(whole.feast, asked["name"], JOBS[asked["job"]], asked["amount"])
+            job = {"name": asked["job"], "made_g": asked["amount"]}
+            dish = add_dish(whole.feast, asked["name"], {"job": job})
         except Refused as refused:
             form.add_error("name", str(refused))
         else:
@@ -112,14 +130,15 @@ def new_mishap(request: HttpRequest, feast_id: int) -> HttpResponse:
     form = MishapForm(request.POST, feast=whole.feast, now=whole.now)
     if not form.is_valid():
         return feast_page(request, whole, mishap_form=form)
-    form.save(whole.kitchen, cook_of(request))
+    record_mishap(whole.kitchen, cook_of(request), **form.told)
     return redirect("feast", feast_id)
 
 
 @require_POST
-def take_back_mishap(request: HttpRequest, feast_id: int, mishap_id: int) -> HttpResponse:
+def mishap_back(request: HttpRequest, feast_id: int, mishap_id: int) -> HttpResponse:
     """Take back what was written down by mistake."""
-    get_object_or_404(feast_of(request, feast_id).kitchen.mishaps, pk=mishap_id).delete()
+    mishaps = feast_of(request, feast_id).kitchen.mishaps
+    take_back_mishap(get_object_or_404(mishaps, pk=mishap_id))
     return redirect("feast", feast_id)
 
 
@@ -130,14 +149,14 @@ def be_away(request: HttpRequest, feast_id: int) -> HttpResponse:
     form = AbsenceForm(request.POST, zone=whole.feast.time_zone)
     if not form.is_valid():
         return feast_page(request, whole, absence_form=form)
-    form.save(whole.kitchen)
+    add_absence(whole.kitchen, form.cleaned_data["begins"], form.cleaned_data["ends"])
     return redirect("feast", feast_id)
 
 
 @require_POST
 def leave_out(request: HttpRequest, feast_id: int, dish_id: int) -> HttpResponse:
     """Leave a dish out."""
-    return _with_dish(request, feast_id, dish_id, give_up)
+    return _with_dish(request, feast_id, dish_id, drop_dish)
 
 
 @require_POST
@@ -146,28 +165,16 @@ def take_back_in(request: HttpRequest, feast_id: int, dish_id: int) -> HttpRespo
     return _with_dish(request, feast_id, dish_id, take_up)
 
 
-def still(request: HttpRequest, feast_id: int) -> HttpResponse:
+def could_be_made(request: HttpRequest, feast_id: int) -> HttpResponse:
     """What could still be made of a piece by the hour of the feast."""
     whole = feast_outlook_of(request, feast_id)
     asked = bool(request.GET)
-    form = StillForm(request.GET or None, units=whole.kitchen.units)
-    told: Told | None = None
+    form = PieceForm(request.GET or None, units=whole.kitchen.units)
+    options: MethodOptions | None = None
     if asked and form.is_valid():
-        cut = form.cleaned_data["cut"]
-        mass_g = form.cleaned_data["mass"]
-        measured = form.cleaned_data["thickness"]
-        told = what_still(
-            whole,
-            cut,
-            {
-                "mass_g": mass_g,
-                "thickness_mm": measured or guessed_thickness(CUTS[cut], mass_g).mm,
-                "is_thickness_guessed": measured is None,
-                "is_frozen": form.cleaned_data["is_frozen"],
-            },
-        )
-    context = {"feast": whole.feast, "form": form, "told": told}
-    is_part = told is not None and bool(request.headers.get("HX-Request"))
+        options = method_options(whole, form.piece)
+    context = {"feast": whole.feast, "form": form, "told": options}
+    is_part = options is not None and bool(request.headers.get("HX-Request"))
     template = "feasts/_still_answers.html" if is_part else "feasts/still.html"
     response = render(request, template, context, status=422 if asked and form.errors else 200)
     response["Vary"] = "HX-Request"

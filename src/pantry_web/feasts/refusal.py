@@ -3,3 +3,10 @@
 
 class Refused(Exception):
     """An action that cannot be done now; the message says why and what would do."""
+
+
+class Stale(Refused):
+    """An action on something that has changed since it was read: reading it again may do."""
+
+    def __init__(self) -> None:
+        super().__init__("Somebody else has just written something down here; look, then press.")

@@ -9,7 +9,7 @@ from pantry_core.measures.units import RECIPE_GRAMS, RECIPE_ML
 from pantry_core.recipes.lines import ReadLine, read_line
 from pantry_core.recipes.words import Cups
 from pantry_core.rules.ingredients import INGREDIENTS
-from pantry_web.feasts.mixing import SauceLine
+from pantry_web.feasts.documents import Document
 from pantry_web.pantry.larder import Larder
 
 MOST_LINES = 20
@@ -22,17 +22,17 @@ class SaucesField(forms.CharField):
     cups: str = "us"
     widget = forms.Textarea(attrs={"rows": 2, "spellcheck": "false", "maxlength": 2000})
 
-    def clean(self, value: Any) -> tuple[SauceLine, ...]:
-        """The sauces in grams.
+    def clean(self, value: Any) -> list[Document]:
+        """The sauces in grams, as the `dish` document has them.
 
         Raises: ValidationError that names the line and what would do.
         """
         lines = [each.strip() for each in super().clean(value).splitlines() if each.strip()]
         if len(lines) > MOST_LINES:
             raise ValidationError(f"{len(lines)} sauces are too many; {MOST_LINES} would do.")
-        return tuple(self._sauce(text) for text in lines)
+        return [self._sauce(text) for text in lines]
 
-    def _sauce(self, text: str) -> SauceLine:
+    def _sauce(self, text: str) -> Document:
         line = read_line(text, _cups(self.cups))
         own = self.larder.named(text)
         key = own or line.key
@@ -44,7 +44,9 @@ class SaucesField(forms.CharField):
                 f"“{text}” is no sauce that is known here; put it into the Pantry with its sodium, "
                 "and sugar, salt and spices into their own fields."
             )
-        return SauceLine(text, key, *self._weighed(text, line, key))
+        grams, salt_pct = self._weighed(text, line, key)
+        sauce: Document = {"text": text, "name": key, "mass_g": grams}
+        return sauce if salt_pct is None else {**sauce, "salt_pct": salt_pct}
 
     def _weighed(self, text: str, line: ReadLine, key: str) -> tuple[float, float | None]:
         grams = grams_of(line, key, self.larder)

@@ -1,36 +1,47 @@
 """Feasts."""
 
 from django.contrib import messages
+from django.core.paginator import Paginator
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 
+from pantry_core.plan.peaks import Stay, peaks
 from pantry_web import clock
-from pantry_web.feasts.access import feast_outlook_of
+from pantry_web.feasts.actions import save_feast
 from pantry_web.feasts.actions.claim import claim
-from pantry_web.feasts.changes import changes
 from pantry_web.feasts.forms import FeastForm, JobForm, MishapForm, OwnDayForm, as_it_is
-from pantry_web.feasts.models import Feast
-from pantry_web.feasts.named import coming_days
-from pantry_web.feasts.peaks import peaks
-from pantry_web.feasts.planning import FeastOutlook
+from pantry_web.feasts.named_days import coming_days
 from pantry_web.feasts.refusal import Refused
-from pantry_web.feasts.rows import dish_rows
-from pantry_web.feasts.tasks import feast_tasks
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.kitchens.forms import AbsenceForm
+from pantry_web.planning.access import feast_outlook_of
+from pantry_web.planning.changes import changes
+from pantry_web.planning.hands import feast_tasks
+from pantry_web.planning.helps import is_needed
+from pantry_web.planning.outlook import FeastOutlook, feast_outlooks
+from pantry_web.planning.rows import dish_rows
 
 NEXT_TASKS = 5
+AHEAD_A_PAGE, PAST_A_PAGE = 6, 12
 
 
 def feasts(request: HttpRequest) -> HttpResponse:
     """The kitchen's feasts: those to come, the nearest first, and those that were."""
     kitchen = kitchen_of(request)
     now = clock.now(kitchen)
-    found = list(kitchen.feasts.prefetch_related("dishes"))
+    ahead = Paginator(kitchen.feasts.filter(serve_at__gt=now), AHEAD_A_PAGE)
+    past = Paginator(
+        kitchen.feasts.filter(serve_at__lte=now)
+        .order_by("-serve_at", "-pk")
+        .prefetch_related("dishes"),
+        PAST_A_PAGE,
+    )
+    page = ahead.get_page(request.GET.get("page"))
     context = {
-        "ahead": [feast for feast in found if feast.serve_at > now],
-        "past": [feast for feast in reversed(found) if feast.serve_at <= now],
+        "page": page,
+        "past_page": past.get_page(request.GET.get("past")),
+        "ahead": feast_outlooks(list(page), kitchen, now, looks=True) if page else [],
     }
     return render(request, "feasts/feasts.html", context)
 
@@ -47,8 +58,7 @@ def new_feast(request: HttpRequest) -> HttpResponse:
         },
     )  # fmt: skip
     if request.method == "POST" and form.is_valid():
-        feast = Feast(kitchen=kitchen)
-        form.save(feast)
+        feast = save_feast.new_feast(kitchen, **form.told)
         return redirect("new-dish", feast.pk)
     status = 422 if form.is_bound else 200
     context = {
@@ -68,12 +78,12 @@ def feast(request: HttpRequest, feast_id: int) -> HttpResponse:
         try:
             with transaction.atomic():
                 claim(whole.feast, form.cleaned_data["version"])
-                form.save(whole.feast)
+                save_feast.save_feast(whole.feast, **form.told)
         except Refused as refused:
             form.add_error(None, str(refused))
             form.look_again(whole.feast.version)
         else:
-            messages.success(request, "Kept.")
+            messages.success(request, "Saved.")
             return redirect("feast", feast_id)
     return feast_page(request, whole, form=form)
 
@@ -90,6 +100,7 @@ def feast_page(
     """The page of a feast, with a form that was filled in wrongly if there is one."""
     given = (form, job_form, mishap_form, absence_form)
     wrong = any(each is not None and each.is_bound for each in given)
+    rooms = {place.name: place.capacity for place in whole.around.places}
     context = {
         "form": form or FeastForm(now=whole.now, initial=as_it_is(whole.feast)),
         "job_form": job_form or JobForm(),
@@ -100,6 +111,16 @@ def feast_page(
         "rows": dish_rows(whole),
         "tasks": feast_tasks(whole)[:NEXT_TASKS],
         "changes": changes(whole),
-        "peaks": peaks(whole),
+        "peaks": peaks(_stays(whole), rooms, whole.now),
+        "is_help_needed": is_needed(whole),
     }
     return render(request, "feasts/feast.html", context, status=422 if wrong else 200)
+
+
+def _stays(whole: FeastOutlook) -> list[Stay]:
+    return [
+        Stay(view.dish.name, step.place, planned.start, planned.end, step.uses)
+        for view in whole.dishes
+        for planned in (view.plan.steps if view.plan else ())
+        if (step := view.step(planned.step)) is not None and step.place
+    ]

@@ -10,7 +10,7 @@ from django.contrib.auth.forms import UserCreationForm
 from pantry_core.days.named import countries
 from pantry_web.fields import InstantField, LongSelect, NumberField
 from pantry_web.forms import KitchenForm
-from pantry_web.kitchens.models import Absence, Cook, Kitchen
+from pantry_web.kitchens.models import Cook, Kitchen
 
 _REGIONS = (
     "Africa", "America", "Antarctica", "Arctic", "Asia", "Atlantic", "Australia", "Europe",
@@ -69,13 +69,6 @@ class HouseForm(KitchenForm):
             self.add_error("sleep", "This must be later than getting up, on the same day.")
         return self.cleaned_data
 
-    def save(self, kitchen: Kitchen) -> None:
-        """Keep it."""
-        for name in ("name", "time_zone", "units", "profile", "cups", "wake", "sleep", "cooks",
-                     "country"):  # fmt: skip
-            setattr(kitchen, name, self.cleaned_data[name])
-        kitchen.save()
-
 
 class ZonedForm(KitchenForm):
     """A form whose local times are those of a zone."""
@@ -100,10 +93,6 @@ class AbsenceForm(ZonedForm):
         if begins and ends and ends <= begins:
             self.add_error("ends", "Coming home is after leaving.")
         return self.cleaned_data
-
-    def save(self, kitchen: Kitchen) -> Absence:
-        """Keep it."""
-        return Absence.objects.create(kitchen=kitchen, **self.cleaned_data)
 
 
 class ClockForm(ZonedForm):

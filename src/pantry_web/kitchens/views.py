@@ -12,7 +12,10 @@ from django.views.decorators.http import require_POST
 
 from pantry_web import clock
 from pantry_web.kitchens.access import kitchen_of
-from pantry_web.kitchens.actions import found_kitchen
+from pantry_web.kitchens.actions import absences
+from pantry_web.kitchens.actions.found_kitchen import found_kitchen
+from pantry_web.kitchens.actions.set_clock import set_clock as set_demo_clock
+from pantry_web.kitchens.actions.set_house import set_house
 from pantry_web.kitchens.forms import AbsenceForm, ClockForm, FirstStartForm, HouseForm
 from pantry_web.kitchens.models import Cook, Kitchen
 
@@ -53,8 +56,8 @@ def house(request: HttpRequest) -> HttpResponse:
     kitchen = kitchen_of(request)
     form = HouseForm(request.POST or None, units=kitchen.units, initial=_house_as_it_is(kitchen))
     if request.method == "POST" and form.is_valid():
-        form.save(kitchen)
-        messages.success(request, "Kept.")
+        set_house(kitchen, form.cleaned_data)
+        messages.success(request, "Saved.")
         return redirect("house")
     return _house_page(request, kitchen, form=form)
 
@@ -65,7 +68,7 @@ def add_absence(request: HttpRequest) -> HttpResponse:
     kitchen = kitchen_of(request)
     form = AbsenceForm(request.POST, zone=kitchen.time_zone)
     if form.is_valid():
-        form.save(kitchen)
+        absences.add_absence(kitchen, form.cleaned_data["begins"], form.cleaned_data["ends"])
         return redirect("house")
     return _house_page(request, kitchen, absence_form=form)
 
@@ -74,7 +77,7 @@ def add_absence(request: HttpRequest) -> HttpResponse:
 def remove_absence(request: HttpRequest, absence_id: int) -> HttpResponseRedirect:
     """Stay at home after all."""
     kitchen = kitchen_of(request)
-    get_object_or_404(kitchen.absences, pk=absence_id).delete()
+    absences.remove_absence(get_object_or_404(kitchen.absences, pk=absence_id))
     return redirect("house")
 
 
@@ -86,8 +89,7 @@ def set_clock(request: HttpRequest) -> HttpResponse:
         raise Http404
     form = ClockForm(request.POST, zone=kitchen.time_zone)
     if form.is_valid():
-        kitchen.stands_at = form.cleaned_data["stands_at"]
-        kitchen.save()
+        set_demo_clock(kitchen, form.cleaned_data["stands_at"])
         return redirect("house")
     return _house_page(request, kitchen, clock_form=form)
 

@@ -10,7 +10,7 @@ from pantry_core.rules.ingredients import INGREDIENTS
 from pantry_core.vessels.fit import NEEDED
 from pantry_web.fields import NumberField, QuantityField
 from pantry_web.forms import KitchenForm
-from pantry_web.kitchens.models import Kitchen, Place
+from pantry_web.kitchens.models import Place
 from pantry_web.pantry.models import MATERIALS, SHAPES, Ingredient, Scale, Vessel
 
 SPOONS = [
@@ -41,12 +41,13 @@ class ScaleForm(KitchenForm):
             self.add_error("capacity", "It holds more than its smallest step, like 5 kg.")
         return self.cleaned_data
 
-    def save(self, kitchen: Kitchen, thing: Scale | None) -> None:
-        """Keep it."""
-        thing = thing or Scale(kitchen=kitchen)
-        thing.name = self.cleaned_data["name"]
-        thing.division_g, thing.capacity_g = self.kept("division"), self.kept("capacity")
-        thing.save()
+    @property
+    def values(self) -> dict[str, object]:
+        """The fields of the scale; call it when the form is valid."""
+        return {
+            "name": self.cleaned_data["name"], "division_g": self.kept("division"),
+            "capacity_g": self.kept("capacity"),
+        }  # fmt: skip
 
     @staticmethod
     def as_it_is(thing: Scale) -> dict[str, object]:
@@ -98,15 +99,14 @@ class IngredientForm(KitchenForm):
                 )
         return cleaned
 
-    def save(self, kitchen: Kitchen, thing: Ingredient | None) -> None:
-        """Keep it."""
-        thing = thing or Ingredient(kitchen=kitchen)
-        for name in ("name", "stands_for", "spoon"):
-            setattr(thing, name, self.cleaned_data[name])
-        thing.spoon_g, thing.stock_g = self.kept("spoon_mass"), self.kept("stock")
-        thing.nitrite_pct, thing.nitrate_pct = self.kept("nitrite"), self.kept("nitrate")
-        thing.sodium_mg = self.kept("sodium")
-        thing.save()
+    @property
+    def values(self) -> dict[str, object]:
+        """The fields of the packet; call it when the form is valid."""
+        return {name: self.cleaned_data[name] for name in ("name", "stands_for", "spoon")} | {
+            "spoon_g": self.kept("spoon_mass"), "stock_g": self.kept("stock"),
+            "nitrite_pct": self.kept("nitrite"), "nitrate_pct": self.kept("nitrate"),
+            "sodium_mg": self.kept("sodium"),
+        }  # fmt: skip
 
     @staticmethod
     def as_it_is(thing: Ingredient) -> dict[str, object]:
@@ -123,11 +123,10 @@ class PlaceForm(KitchenForm):
 
     capacity = NumberField(0, 2000, label="Fits at once")
 
-    def save(self, kitchen: Kitchen, thing: Place | None) -> None:
-        """Keep it; places are given, so there is always one."""
-        if thing is not None:
-            thing.capacity = self.kept("capacity")
-            thing.save()
+    @property
+    def values(self) -> dict[str, object]:
+        """The fields of the place; call it when the form is valid."""
+        return {"capacity": self.kept("capacity")}
 
     @staticmethod
     def as_it_is(thing: Place) -> dict[str, object]:
@@ -158,17 +157,18 @@ class VesselForm(KitchenForm):
                 self.add_error(name, f"A vessel that is {shape} needs this; measure it inside.")
         return self.cleaned_data
 
-    def save(self, kitchen: Kitchen, thing: Vessel | None) -> None:
-        """Keep it, with the measures of its shape only."""
-        thing = thing or Vessel(kitchen=kitchen)
-        for name in ("name", "shape", "material"):
-            setattr(thing, name, self.cleaned_data[name])
+    @property
+    def values(self) -> dict[str, object]:
+        """The fields of the vessel, with the measures of its shape only, when the form is valid."""
         needed = NEEDED[self.cleaned_data["shape"]]
-        for name in MEASURES:
-            value = self.kept(name) if f"{name}_mm" in needed else None
-            setattr(thing, f"{name}_mm", value)
-        thing.litres = self.kept("litres") if "litres" in needed else None
-        thing.save()
+        return {
+            **{name: self.cleaned_data[name] for name in ("name", "shape", "material")},
+            **{
+                f"{name}_mm": self.kept(name) if f"{name}_mm" in needed else None
+                for name in MEASURES
+            },
+            "litres": self.kept("litres") if "litres" in needed else None,
+        }
 
     @staticmethod
     def as_it_is(thing: Vessel) -> dict[str, object]:

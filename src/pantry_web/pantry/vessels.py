@@ -2,7 +2,6 @@
 
 from pydantic import ValidationError
 
-from pantry_core.vessels.fit import FitAnswer, FitMeat, FitRequest, fit
 from pantry_core.vessels.fit import Vessel as CoreVessel
 from pantry_web.pantry.models import Vessel
 
@@ -18,12 +17,3 @@ def core_vessel(vessel: Vessel) -> CoreVessel | None:
         )
     except ValidationError:
         return None
-
-
-def fitted(vessel: CoreVessel, mass_g: float, height_mm: float, liquid_ml: float) -> FitAnswer:
-    """Lay a piece into a vessel: mass [g], height [mm], liquid [ml]."""
-    return fit(
-        FitRequest(
-            meat=FitMeat(mass_g=mass_g, height_mm=height_mm), vessel=vessel, liquid_ml=liquid_ml
-        )
-    )

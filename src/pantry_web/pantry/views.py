@@ -9,6 +9,8 @@ from django.views.decorators.http import require_POST
 
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.kitchens.models import Kitchen, Place
+from pantry_web.pantry.actions.put_in import change, put_in
+from pantry_web.pantry.actions.take_out import take_out
 from pantry_web.pantry.forms import IngredientForm, PlaceForm, ScaleForm, VesselForm
 from pantry_web.pantry.models import Ingredient, Scale, Vessel
 
@@ -35,10 +37,10 @@ def add_thing(request: HttpRequest, thing: str) -> HttpResponse:
     model, form_class = _kind(thing, can_be_given=False)
     form = form_class(request.POST, units=kitchen.units, auto_id=f"id_{thing}_%s")
     if form.is_valid() and model.objects.filter(kitchen=kitchen).count() >= MOST_THINGS:
-        form.add_error("name", "The pantry is full; take something out first.")
+        form.add_error("name", "The pantry is full; remove something first.")
     if form.is_valid():
-        form.save(kitchen, None)
-        messages.success(request, "Kept.")
+        put_in(model, kitchen, form.values)
+        messages.success(request, "Saved.")
         return redirect("pantry")
     return _page(request, kitchen, bad=(thing, form))
 
@@ -50,8 +52,8 @@ def change_thing(request: HttpRequest, thing: str, thing_id: int) -> HttpRespons
     found = get_object_or_404(model, kitchen=kitchen, pk=thing_id)
     form = form_class(request.POST or None, units=kitchen.units, initial=form_class.as_it_is(found))
     if request.method == "POST" and form.is_valid():
-        form.save(kitchen, found)
-        messages.success(request, "Kept.")
+        change(found, form.values)
+        messages.success(request, "Saved.")
         return redirect("pantry")
     context = {"form": form, "thing": thing, "found": found}
     status = 422 if form.is_bound else 200
@@ -62,8 +64,8 @@ def change_thing(request: HttpRequest, thing: str, thing_id: int) -> HttpRespons
 def remove_thing(request: HttpRequest, thing: str, thing_id: int) -> HttpResponse:
     """Take something out of the pantry."""
     model, _ = _kind(thing, can_be_given=False)
-    get_object_or_404(model, kitchen=kitchen_of(request), pk=thing_id).delete()
-    messages.success(request, "Taken out.")
+    take_out(get_object_or_404(model, kitchen=kitchen_of(request), pk=thing_id))
+    messages.success(request, "Removed.")
     return redirect("pantry")
 
 

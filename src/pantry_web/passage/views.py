@@ -7,14 +7,14 @@ from zoneinfo import ZoneInfo
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
 
-from pantry_core.formats.calendar import Moment, calendar
+from pantry_core.formats.calendar import Moment, Told, calendar
 from pantry_web.drawings.passage import NARROW, WIDE, passage
 from pantry_web.drawings.shapes import Chain, Passage, State, Stay, Visit
 from pantry_web.drawings.timescale import House
-from pantry_web.feasts.access import feast_outlook_of, outlook_of
-from pantry_web.feasts.planning import FeastOutlook, Outlook
-from pantry_web.feasts.tasks import Task, feast_tasks, tasks
-from pantry_web.passage.slack import raw_notice, slacks
+from pantry_web.passage.slack import slacks
+from pantry_web.planning.access import feast_outlook_of, outlook_of
+from pantry_web.planning.hands import Task, feast_tasks, tasks
+from pantry_web.planning.outlook import FeastOutlook, Outlook
 from pantry_web.quantities import hours_of, span
 
 NEXT_TASKS = 5
@@ -35,7 +35,6 @@ def show(request: HttpRequest, dish_id: int) -> HttpResponse:
         "plan_rows": [(view, stay) for stay in chain.stays if stay.end > stay.start],
         "tasks": [(view, task) for task in tasks(view)[:NEXT_TASKS]],
         "slacks": slacks(view),
-        "raw": raw_notice(view),
     }
     return render(request, "passage/passage.html", context)
 
@@ -43,20 +42,18 @@ def show(request: HttpRequest, dish_id: int) -> HttpResponse:
 def show_all(request: HttpRequest, feast_id: int) -> HttpResponse:
     """The picture of the plan for all dishes of a feast."""
     whole = feast_outlook_of(request, feast_id)
-    chains = [_chain(view) for view in whole.dishes if view.plan]
-    views = {chain.name: view for chain, view in zip(chains, whole.dishes, strict=False)}
+    drawn = [(view, _chain(view)) for view in whole.dishes if view.plan]
     rows = [
         (view, stay)
-        for view in whole.dishes
-        if view.plan
-        for stay in _chain(view).stays
+        for view, chain in drawn
+        for stay in chain.stays
         if stay.end > stay.start and stay.state != "done"
     ]
     context = {
         "whole": whole,
         "feast": whole.feast,
-        "key": [(chain.hue, views[chain.name]) for chain in chains],
-        "pictures": _pictures(whole, chains, whole.now - JUST_PAST),
+        "key": [(chain.hue, view) for view, chain in drawn],
+        "pictures": _pictures(whole, [chain for _, chain in drawn], whole.now - JUST_PAST),
         "plan_rows": sorted(rows, key=lambda row: row[1].start),
         "tasks": feast_tasks(whole)[:NEXT_TASKS],
     }
@@ -73,12 +70,15 @@ def calendar_file(request: HttpRequest, dish_id: int) -> HttpResponse:
             at=task.at,
             minutes=task.minutes,
             title=f"{view.dish.name}: {task.title}",
-            note=task.how,
+            note=f"{task.how}\n\nStop. {task.withheld}" if task.withheld else task.how,
         )
         for task in tasks(view)
         if task.at is not None
     )
-    response = HttpResponse(calendar(name, moments, view.now), content_type="text/calendar")
+    told = (
+        Told(each.text, each.code, each.level, each.step or "") for each in view.notices
+    )  # fmt: skip
+    response = HttpResponse(calendar(name, moments, view.now, told), content_type="text/calendar")
     response["Content-Disposition"] = f'attachment; filename="pantry-clock-{dish_id}.ics"'
     return response
 
@@ -107,12 +107,12 @@ def _stays(view: Outlook) -> list[Stay]:
         if step is not None:
             stays.append(
                 Stay(
-                    key=step.key,
+                    key=step.id,
                     title=step.title,
                     place=step.place or "shop",
                     start=planned.start,
                     end=planned.end,
-                    state=_state(view, step.key),
+                    state=_state(view, step.id),
                     length=span(hours_of(planned.end - planned.start)),
                 )
             )

@@ -7,7 +7,7 @@ from django import forms
 from pantry_core.mixes.request import MOST_INJECTION_SHARE
 from pantry_core.recipes.found import MOST_BYTES, NotARecipe, Recipe, from_json_ld
 from pantry_core.routes.ways import WAYS
-from pantry_web.feasts.ways import way_choices
+from pantry_web.feasts.choices import way_choices
 from pantry_web.fields import NumberField
 from pantry_web.forms import KitchenForm
 from pantry_web.kitchens.models import Kitchen

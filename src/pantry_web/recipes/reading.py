@@ -1,28 +1,28 @@
 """From the text of a recipe to the core's `check`, and from what it puts right to a mix."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
+from typing import Any
 from zlib import crc32
 
+from pantry_core.dish.answer import DishOut
+from pantry_core.dish.piece import prepared, treatment_of
+from pantry_core.dish.request import Piece
 from pantry_core.measures.quantity import NotAQuantity, parse_number
 from pantry_core.mixes.check import CheckOut, check
 from pantry_core.mixes.recipe import CheckRequest
+from pantry_core.mixes.request import Sauce
 from pantry_core.recipes.found import factor, read_lines
 from pantry_core.recipes.lines import ReadLine
 from pantry_core.recipes.words import Cups
 from pantry_core.routes.ways import Way
 from pantry_core.rules.cures import CURE_KEYS
 from pantry_core.rules.ingredients import INGREDIENTS
-from pantry_web.feasts.mixing import (
-    House,
-    Mix,
-    Mixed,
-    SauceLine,
-    SpiceLine,
-    work_out,
-)
-from pantry_web.feasts.naming import label_of
+from pantry_web.feasts.documents import Document, House, dish_document
+from pantry_web.feasts.line_labels import label_of
+from pantry_web.feasts.models import Dish
 from pantry_web.feasts.sauces import grams_of
+from pantry_web.planning.answers import work_out
 
 LEFT_OUT = "none"
 """What is chosen for a line that is to be left out."""
@@ -68,17 +68,17 @@ class ReadRecipe:
     lines: tuple[AskedLine, ...]
     out: CheckOut | None
     request: CheckRequest | None
-    spices: tuple[SpiceLine, ...]
-    right: Mix | None
-    right_mixed: Mixed | None
+    spices: tuple[Document, ...]
+    right: Document | None
+    answer: DishOut | None
 
     @property
     def right_lines(self) -> list[tuple[str, float]]:
         """What to weigh out for the recipe put right [g]."""
-        if self.right_mixed is None:
+        answer = self.answer
+        if answer is None or answer.sheet is None or answer.asked is None:
             return []
-        request = self.right_mixed.request
-        return [(label_of(each.name, request), each.grams) for each in self.right_mixed.sheet.lines]
+        return [(label_of(each.name, answer.asked), each.grams) for each in answer.sheet.lines]
 
     @property
     def is_open(self) -> bool:
@@ -91,7 +91,7 @@ class ReadRecipe:
 
 def read_recipe(
     text: str,
-    mix: Mix,
+    dish: Dish,
     house: House,
     way: Way,
     *,
@@ -103,19 +103,18 @@ def read_recipe(
     is_scaled: bool,
     answers: Mapping[str, str],
 ) -> ReadRecipe:
-    """Read a recipe and check it for the piece of a mix.
+    """Read a recipe and check it for the piece of a dish.
 
-    Parameters: text; mix and house of the dish; way, the method; cups, whose are meant; days that
+    Parameters: text; dish; house; way, the method; cups, whose are meant; days that
     the recipe says [d]; used_share of the liquid [-]; injection_share [-]; held_back, the share of
     the spices kept for the pot [-]; is_scaled, whether "per pound" and the like is scaled to the
     piece; answers to what was asked, by field.
     Raises: NotARecipe for a text that is too long.
     """
-    other = replace(mix, method=way.id, water_g=mix.water_g or mix.mass_g, cure=None, sauces=())
-    meat = work_out(other, house).request.meat
+    piece = prepared(Piece.model_validate(dish.piece))
     shown, document, spices = [], [], []
     for line in read_lines(text, cups):
-        asked = _asked(line, mix, house, answers, is_scaled=is_scaled)
+        asked = _asked(line, dish, house, answers, is_scaled=is_scaled)
         shown.append(asked)
         days = line.days if days is None else days
         if asked.key is None or asked.is_heading or asked.is_left_out or asked.problem:
@@ -125,28 +124,33 @@ def read_recipe(
             amount = asked.factor * line.amount
             words = line.words or asked.name
             share = line.held_back or held_back
-            spices.append(SpiceLine(words[:80], amount, line.unit or "piece", share))
+            spices.append(
+                {"text": words[:80], "amount": amount, "unit": line.unit or "piece",
+                 "held_back": share}
+            )  # fmt: skip
     read = ReadRecipe(tuple(shown), None, None, (), None, None)
     if not document or read.is_open:
         return read
     request = CheckRequest.model_validate(
         {
             "profile": house.profile,
-            "meat": meat.model_dump(),
+            "meat": piece.meat.model_dump(),
             "method": way.method,
             "cover": way.cover,
             "heaped": way.heaped,
             "days": days,
             "used_share": used_share,
             "injection_share": injection_share or 0.10,
-            "treatment": other.customs.treatment,
+            "treatment": treatment_of(piece),
             "packet": _packet(document, house),
             "lines": document,
         }
     )
     out = check(request)
-    right = _right(out, mix, way, tuple(spices))
-    return ReadRecipe(tuple(shown), out, request, tuple(spices), right, work_out(right, house))
+    right = _right(out, dish, way, spices, days)
+    answer = work_out(dish_document(right, house, dish.vessel))
+    told = answer if isinstance(answer, DishOut) else None
+    return ReadRecipe(tuple(shown), out, request, tuple(spices), right, told)
 
 
 def _packet(document: list[dict[str, object]], house: House) -> dict[str, object] | None:
@@ -165,7 +169,7 @@ def _packet(document: list[dict[str, object]], house: House) -> dict[str, object
 
 
 def _asked(
-    line: ReadLine, mix: Mix, house: House, answers: Mapping[str, str], *, is_scaled: bool
+    line: ReadLine, dish: Dish, house: House, answers: Mapping[str, str], *, is_scaled: bool
 ) -> AskedLine:
     field = f"line-{crc32(line.text.lower().encode()):08x}"
     own = house.larder.named(line.words) if line.words else None
@@ -181,7 +185,8 @@ def _asked(
     typed = answers.get(f"{field}-pct", "")
     has_label = bool(own) or pct_name in line.strength
     asks_pct = pct_name if pct_name and not has_label else ""
-    grows = factor(line.per, mix.mass_g, mix.water_g) if is_scaled else 1.0
+    water_g = dish.cure.get("water_g")
+    grows = factor(line.per, dish.mass_g, water_g) if is_scaled else 1.0
     grams = grams_of(line, key, house.larder) if key else None
     offered = tuple((each, INGREDIENTS[each].name) for each in line.keys)
     asks = line.must_answer and bool(offered) and own is None
@@ -233,24 +238,30 @@ def _document_line(line: ReadLine, asked: AskedLine, house: House) -> dict[str, 
     return {"name": key, "amount": amount, "unit": line.unit or "piece", **labels}
 
 
-def _right(out: CheckOut, mix: Mix, way: Way, spices: tuple[SpiceLine, ...]) -> Mix:
-    """The recipe put right as the mix of the dish."""
+def _right(
+    out: CheckOut, dish: Dish, way: Way, spices: list[Document], days: float | None
+) -> Document:
+    """The recipe put right as what is decided of the dish; the recipe's days are kept."""
     asked = out.instead.input
-    return replace(
-        mix,
-        method=way.id,
-        target_salt_pct=asked.target_salt_pct,
-        sugar_pct=asked.sugar_pct,
-        water_g=asked.water_g,
-        cure=asked.cure.name if asked.cure else None,
-        nitrite_pct=asked.cure.nitrite_pct if asked.cure else None,
-        ingoing_ppm=None,
-        brine_salt_pct=asked.brine_salt_pct,
-        injection_share=asked.injection_share if way.method == "injection" else None,
-        sauces=tuple(
-            SauceLine(f"{each.mass_g:.4g} g {INGREDIENTS[each.name].name.lower()}",
-                      each.name, each.mass_g, each.salt_pct)
-            for each in asked.sauces
-        ),
-        spices=spices,
-    )  # fmt: skip
+    cure: dict[str, Any] = {
+        "method": way.id, "target_salt_pct": asked.target_salt_pct, "sugar_pct": asked.sugar_pct,
+        "curing_salt": asked.cure.name if asked.cure else None, "spices": spices,
+        "sauces": [_sauce(each) for each in asked.sauces],
+    }  # fmt: skip
+    given = {
+        "water_g": asked.water_g if way.has_water else None,
+        "nitrite_pct": asked.cure.nitrite_pct if asked.cure else None,
+        "brine_salt_pct": asked.brine_salt_pct,
+        "injection_share": asked.injection_share if way.method == "injection" else None,
+        "days": days,
+        "school": dish.cure.get("school"),
+    }
+    cure |= {name: value for name, value in given.items() if value is not None}
+    rest = {name: part for name, part in dish.document.items() if name != "edits"}
+    return {**rest, "cure": cure}
+
+
+def _sauce(sauce: Sauce) -> Document:
+    name = INGREDIENTS[sauce.name].name.lower() if sauce.name in INGREDIENTS else sauce.name
+    text = f"{sauce.mass_g:.4g} g {name}"
+    return {"text": text, **sauce.model_dump(mode="json", exclude_none=True)}

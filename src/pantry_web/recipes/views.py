@@ -8,12 +8,11 @@ from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
 from pantry_core.recipes.found import NotARecipe
-from pantry_web.feasts.access import piece_outlook_of
-from pantry_web.feasts.actions.save_dish import change_dish, keep_recipe
-from pantry_web.feasts.mixing import house_of, mix_of
-from pantry_web.feasts.planning import Outlook
+from pantry_web.feasts.actions.change_dish import change_dish
 from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.access import kitchen_of
+from pantry_web.planning.access import piece_outlook_of
+from pantry_web.planning.outlook import Outlook
 from pantry_web.recipes.forms import ImportForm, RecipeForm
 from pantry_web.recipes.reading import ReadRecipe, read_recipe
 
@@ -64,8 +63,8 @@ def _form(request: HttpRequest, view: Outlook, typed: Any) -> RecipeForm:
 def _initial(view: Outlook, cups: str) -> dict[str, object]:
     dish = view.dish
     return {
-        "text": dish.recipe, "method": dish.method, "cups": cups, "used": 100.0, "held_back": 0.0,
-        "is_scaled": True,
+        "text": dish.recipe, "method": dish.cure.get("method", ""), "cups": cups, "used": 100.0,
+        "held_back": 0.0, "is_scaled": True,
     }  # fmt: skip
 
 
@@ -84,7 +83,7 @@ def _read(request: HttpRequest, view: Outlook, form: RecipeForm) -> ReadRecipe |
     share = typed["share"]
     try:
         return read_recipe(
-            typed["text"], mix_of(view.dish), house_of(view.kitchen), asked.way,
+            typed["text"], view.dish, view.whole.house, asked.way,
             cups=typed["cups"], days=typed["days"], used_share=(typed["used"] or 100.0) / 100.0,
             injection_share=None if share is None else share / 100.0,
             held_back=(typed["held_back"] or 0.0) / 100.0, is_scaled=typed["is_scaled"],
@@ -99,8 +98,8 @@ def _take(request: HttpRequest, view: Outlook, form: RecipeForm, read: ReadRecip
     dish = view.dish
     try:
         if read.right is not None:
-            change_dish(dish, dish.name, read.right, house_of(view.kitchen), dish.vessel)
-        keep_recipe(dish, form.cleaned_data["text"])
+            text = form.cleaned_data["text"]
+            change_dish(dish, read.right, recipe=text, vessel=dish.vessel)
     except Refused as refused:
         form.add_error("text", str(refused))
         return _page(request, view, form, read)
@@ -117,7 +116,7 @@ def _context(
         "form": form,
         "read": read,
         "out": read.out if read else None,
-        "right": read.right_mixed if read else None,
+        "right": read.answer if read else None,
         "import_form": importing or ImportForm(),
         "is_in": view.state.put_in is not None,
     }

@@ -11,15 +11,14 @@ from pantry_core.mixes.mix import mixed
 from pantry_core.mixes.readiness import even_pct, wait_of
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Ready
-from pantry_core.routes.steps import CURING
+from pantry_core.routes.ways import WAYS
 from pantry_core.salt.properties import band_of
 from pantry_core.salt.ready import COOKED
 from pantry_core.salt.request import SaltRequest, Stage
 from pantry_core.salt.travel import End, ended
-from pantry_web.feasts.mixing import mix_of
 from pantry_web.feasts.models import Event, WeighSheet
-from pantry_web.feasts.planning import Outlook
 from pantry_web.feasts.state import log_from
+from pantry_web.planning.outlook import Outlook
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,7 +60,7 @@ def past_of(view: Outlook) -> Past | None:
     request, sheet = WeighRequest.model_validate(kept.request), weigh_out_from(kept.answer)
     if (sheet.ready or wait_of(request)) is None:
         return None
-    key = next(step.key for step in view.steps if step.kind in CURING)
+    key = put_in.step_key
     log = log_from(view.state, view.now)
     way = stages_since(request, log, key)
     if way is None:
@@ -114,7 +113,8 @@ def weigh_in(view: Outlook) -> WeighIn | None:
     put_in, weighed = view.state.put_in, _last(view, Event.What.WEIGHED)
     if put_in is None or weighed is None or not put_in.mass_g or not weighed.mass_g:
         return None
-    return weighed_in(put_in.mass_g, weighed.mass_g, mix_of(view.dish).way.group)
+    way = WAYS.get(view.dish.cure.get("method", ""))
+    return weighed_in(put_in.mass_g, weighed.mass_g, way.group) if way else None
 
 
 def _last(view: Outlook, what: Event.What) -> Event | None:

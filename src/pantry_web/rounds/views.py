@@ -3,24 +3,21 @@
 from collections.abc import Callable
 
 from django.contrib import messages
-from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
 from pantry_core.heat.warm import judge_fridge
-from pantry_core.routes.steps import CURING
-from pantry_web.feasts.access import outlook_of
 from pantry_web.feasts.actions.begin_step import begin_step
 from pantry_web.feasts.actions.keep_plan import keep_plan
 from pantry_web.feasts.actions.write_down import turn, undo, write_down
-from pantry_web.feasts.changes import changes
-from pantry_web.feasts.happenings import happenings
-from pantry_web.feasts.mixing import house_of
-from pantry_web.feasts.planning import Outlook
-from pantry_web.feasts.refusal import Refused
-from pantry_web.feasts.tasks import next_in_hands, tasks
 from pantry_web.kitchens.access import cook_of, kitchen_of
+from pantry_web.planning.access import outlook_of
+from pantry_web.planning.changes import changes
+from pantry_web.planning.deeds import done
+from pantry_web.planning.hands import tasks
+from pantry_web.planning.happenings import happenings
+from pantry_web.planning.outlook import Outlook
 from pantry_web.rounds.forms import NoteForm
 from pantry_web.rounds.salt_now import past_of, salt_now, taste_answer, weigh_in
 
@@ -33,12 +30,12 @@ def rounds(request: HttpRequest, dish_id: int) -> HttpResponse:
 @require_POST
 def tick(request: HttpRequest, dish_id: int, step_key: str) -> HttpResponse:
     """Tick the beginning of a step."""
-    by, house = cook_of(request), house_of(kitchen_of(request))
+    by = cook_of(request)
 
     def begin(view: Outlook) -> None:
         """Whoever begins a step goes by the plan as it was shown."""
         plan = view.whole.plan
-        begin_step(view, step_key, by, house)
+        begin_step(view, step_key, by)
         keep_plan(view.dish.feast, plan)
 
     return _done(request, dish_id, begin)
@@ -85,12 +82,8 @@ def note(request: HttpRequest, dish_id: int) -> HttpResponse:
 
 
 def _done(request: HttpRequest, dish_id: int, deed: Callable[[Outlook], None]) -> HttpResponse:
-    """Do it on the dish as it stands, one press at a time; what is refused is said."""
-    try:
-        with transaction.atomic():
-            deed(outlook_of(request, dish_id))
-    except Refused as refused:
-        messages.error(request, str(refused))
+    """Do it on the dish as it stands; what is refused is said."""
+    done(request, dish_id, deed)
     return redirect("rounds", dish_id)
 
 
@@ -102,8 +95,6 @@ def _lies_cold(view: Outlook) -> bool:
 def _page(request: HttpRequest, view: Outlook, form: NoteForm | None) -> HttpResponse:
     kitchen = kitchen_of(request)
     left = tasks(view)
-    following = next_in_hands(view)
-    meat_next = following is not None and following.kind in CURING
     first = left[0] if left else None
     past = past_of(view)
     context = {
@@ -113,7 +104,6 @@ def _page(request: HttpRequest, view: Outlook, form: NoteForm | None) -> HttpRes
         "first": first,
         "later": left[1:],
         "running": view.step(view.state.running or ""),
-        "kept_out": meat_next and bool(view.stops),
         "log": happenings(view),
         "changes": changes(view.whole),
         "salt": salt_now(view, past),

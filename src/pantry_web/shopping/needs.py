@@ -4,17 +4,15 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from datetime import datetime
 
+from pantry_core.mixes.request import WeighRequest
+from pantry_core.mixes.result import WeighOut
+from pantry_core.routes.cuts import CUTS
+from pantry_core.rules.cures import CURE_KEYS
 from pantry_core.rules.ingredients import INGREDIENTS
-from pantry_web.feasts.mixing import House, Mixed, house_of, mix_of, work_out
-from pantry_web.feasts.naming import label_of
-from pantry_web.feasts.planning import Outlook, feast_outlook
+from pantry_web.feasts.line_labels import label_of
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.pantry.models import Ingredient
-
-CURE_STOCK = {
-    "cure-1": "curing-salt-1", "cure-2": "curing-salt-2", "nitrite-salt": "nitrite-salt",
-    "saltpetre": "saltpetre", "celery": "celery-powder",
-}  # fmt: skip
+from pantry_web.planning.outlook import Outlook, feast_outlooks
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,41 +53,39 @@ class Missing:
 
 def shopping_list(kitchen: Kitchen, now: datetime) -> list[Missing]:
     """What is missing over all dishes whose feast lies ahead, the first needed first."""
-    house = house_of(kitchen)
-    feasts = kitchen.feasts.filter(serve_at__gt=now)
-    views = (view for feast in feasts for view in feast_outlook(feast, kitchen, now).dishes)
-    wanted = (each for each in views if not each.dish.job and not each.dish.is_given_up)
-    needs = [need for view in wanted for need in _needs(view, house)]
+    feasts = list(kitchen.feasts.filter(serve_at__gt=now))
+    views = (view for whole in feast_outlooks(feasts, kitchen, now) for view in whole.dishes)
+    wanted = (each for each in views if not each.dish.is_given_up and not each.is_discarded)
+    needs = [need for view in wanted for need in _needs(view)]
     return sorted(_summed(needs, list(kitchen.ingredients.all())), key=lambda each: each.by)
 
 
-def _needs(view: Outlook, house: House) -> Iterator[Need]:
-    if view.state.put_in is not None:
+def _needs(view: Outlook) -> Iterator[Need]:
+    answer, dish = view.answer, view.dish
+    if view.state.put_in is not None or dish.is_job or answer is None:
         return
-    dish, mix = view.dish, mix_of(view.dish)
-    mixed = work_out(mix, house)
     by, zone = _by(view), dish.feast.time_zone
     if "buy" not in view.state.begun:
-        name = f"{mixed.cut.name}, for {dish.name.lower()}"
+        name = f"{CUTS[dish.piece['cut']].name}, for {dish.name.lower()}"
         note = "weight after trimming; buy a little more"
-        yield Need(name, f"meat-{dish.pk}", mix.mass_g, by, zone, dish.name, note)
-    for name, key, grams in _lines(mixed):
-        yield Need(name, key, grams, by, zone, dish.name)
-    for spice in mix.spices:
-        unit = "" if spice.unit == "piece" else f" {spice.unit}"
-        note = f"{spice.amount:.3g}{unit}"
-        yield Need(spice.text.capitalize(), f"spice-{spice.text}", None, by, zone, dish.name, note)
+        yield Need(name, f"meat-{dish.pk}", dish.mass_g, by, zone, dish.name, note)
+    if answer.sheet is not None and answer.asked is not None:
+        for name, key, grams in _lines(answer.sheet, answer.asked):
+            yield Need(name, key, grams, by, zone, dish.name)
+    for spice in dish.cure.get("spices", ()):
+        text, unit = spice["text"], "" if spice["unit"] == "piece" else f" {spice['unit']}"
+        note = f"{spice['amount']:.3g}{unit}"
+        yield Need(text.capitalize(), f"spice-{text}", None, by, zone, dish.name, note)
 
 
-def _lines(mixed: Mixed) -> Iterator[tuple[str, str, float]]:
-    cure = mixed.request.cure
-    for line in mixed.sheet.lines:
+def _lines(sheet: WeighOut, asked: WeighRequest) -> Iterator[tuple[str, str, float]]:
+    for line in sheet.lines:
         if line.name == "water" or line.grams <= 0:
             continue
         key = line.name
-        if line.name == "curing-salt" and cure is not None:
-            key = CURE_STOCK[cure.name]
-        yield label_of(line.name, mixed.request), key, line.grams
+        if line.name == "curing-salt" and asked.cure is not None:
+            key = CURE_KEYS[asked.cure.name]
+        yield label_of(line.name, asked), key, line.grams
 
 
 def _by(view: Outlook) -> datetime:

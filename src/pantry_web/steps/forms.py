@@ -1,37 +1,51 @@
 """The forms of a dish's steps."""
 
-from datetime import timedelta
+from datetime import datetime, timedelta
 from typing import Any
 from zoneinfo import ZoneInfo
 
 from django import forms
-from django.utils.text import slugify
 
+from pantry_core.dish.answer import DishStep
 from pantry_core.plan.problem import GRID
+from pantry_core.plan.request import ENDS
 from pantry_core.routes.steps import PLACES
-from pantry_web.feasts.models import Dish, KeptRoute, Step
-from pantry_web.fields import InstantField, NumberField
+from pantry_web.feasts.documents import Document
+from pantry_web.feasts.models import Dish
+from pantry_web.fields import DurationField, InstantField, NumberField
 from pantry_web.kitchens.forms import ZonedForm
 
-MOST_H, MOST_HANDS_MIN, MOST_EARLY_MIN = 24.0 * 90, 600.0, 720.0
-MOST_STEPS = 30
+MOST_H, MOST_HANDS_H, MOST_EARLY_MIN = 24.0 * 90, 10.0, 720.0
+MINUTES = 60.0
+USUAL_ROUND = "Look after it"
 WINDOW = ("min_h", "prefer_h", "max_h")
+UNTIL = {
+    "": "its time is up", "inside_c": "so hot inside", "cold_c": "so cold", "tender": "tender",
+    "look": "it looks done",
+}  # fmt: skip
+"""Until what a step goes on, as a form offers it; keys are those of the document."""
 
 
 class StepForm(ZonedForm):
-    """A step: where, how long [h], its hands [min], its rounds [h], a start that is fixed."""
+    """A step: its words, where, how long, its hands and rounds, until what, a fixed start."""
 
     title = forms.CharField(max_length=80, label="What")
+    text = forms.CharField(
+        max_length=200, required=False, label="How", widget=forms.Textarea({"rows": 2})
+    )
     place = forms.ChoiceField(
         choices=[("", "nowhere in the kitchen"), *((name, name.capitalize()) for name in PLACES)],
         required=False, label="Where",
     )  # fmt: skip
-    min_h = NumberField(0, MOST_H, unit="h", label="At least")
-    prefer_h = NumberField(0, MOST_H, unit="h", required=False, label="Best")
-    max_h = NumberField(0, MOST_H, unit="h", required=False, label="At most")
-    hands_min = NumberField(0, MOST_HANDS_MIN, unit="min", required=False, label="Hands")
-    every_h = NumberField(0.25, MOST_H, unit="h", required=False, label="A round every")
+    min_h = DurationField(MOST_H, label="At least")
+    prefer_h = DurationField(MOST_H, required=False, label="Best")
+    max_h = DurationField(MOST_H, required=False, label="At most")
+    hands = DurationField(MOST_HANDS_H, bare="min", required=False, label="Hands")
     attended = forms.BooleanField(required=False, label="Somebody stays with it")
+    every_h = DurationField(MOST_H, least_h=0.25, required=False, label="A round every")
+    tend = forms.CharField(max_length=200, required=False, label="What a round is")
+    until = forms.ChoiceField(choices=list(UNTIL.items()), required=False, label="Until")
+    until_c = NumberField(-25, 250, unit="°C", required=False, label="at")
     locked_start = InstantField(required=False, label="Fixed to begin")
 
     def __init__(self, *args: Any, dish: Dish, **kwargs: Any) -> None:
@@ -42,11 +56,15 @@ class StepForm(ZonedForm):
         """The window holds together, and a fixed start lies on the quarter hours of the feast."""
         least, best, most = (self.cleaned_data.get(name) for name in WINDOW)
         if least is not None and most is not None and most < least:
-            self.add_error("max_h", f"At most {most:g} h contradicts at least {least:g} h.")
+            self.add_error("max_h", "This is under the least; as long, or longer, would do.")
         if least is not None and best is not None and best < least:
-            self.add_error("prefer_h", f"This is under the least of {least:g} h.")
+            self.add_error("prefer_h", "This is under the least; as long, or longer, would do.")
         if best is not None and most is not None and best > most >= (least or 0):
-            self.add_error("prefer_h", f"This is over the most of {most:g} h.")
+            self.add_error("prefer_h", "This is over the most; as long, or shorter, would do.")
+        is_by_degrees = (self.cleaned_data.get("until") or "").endswith("_c")
+        lacks_degrees = self.cleaned_data.get("until_c") is None and "until_c" not in self.errors
+        if is_by_degrees and lacks_degrees:
+            self.add_error("until_c", "Say at how many degrees, like 68.")
         self._clean_lock()
         return self.cleaned_data
 
@@ -62,14 +80,45 @@ class StepForm(ZonedForm):
         elif locked >= serve_at:
             self.add_error("locked_start", "This is after the feast; an hour before it would do.")
 
-    def save(self, step: Step) -> None:
-        """Keep it, as changed by the cook."""
-        for name in self.fields:
-            if name in Step.__dict__:
-                setattr(step, name, self.cleaned_data[name])
-        step.hands_min = self.cleaned_data["hands_min"] or 0.0
-        step.is_changed = True
-        step.save()
+    @property
+    def fields_of_step(self) -> Document:
+        """The fields of a step as an edit has them; call it when the form is valid."""
+        typed = self.cleaned_data
+        until, locked = typed["until"], typed["locked_start"]
+        goes_on = {until: typed["until_c"] if until.endswith("_c") else True} if until else None
+        return {
+            **{name: typed[name] for name in ("title", "text", "tend", "attended")},
+            "place": typed["place"] or None,
+            **{name: self.kept(name) for name in (*WINDOW, "every_h")},
+            "hands_min": MINUTES * (self.kept("hands") or 0.0),
+            "until": goes_on,
+            "locked_start": locked.isoformat() if locked else None,
+        }
+
+    @property
+    def changed(self) -> Document:
+        """Those fields that differ from what was shown; call it when the form is valid."""
+        by_field = {"hands": "hands_min", "until_c": "until"}
+        names = {by_field.get(name, name) for name in self.changed_data}
+        found = {name: value for name, value in self.fields_of_step.items() if name in names}
+        if found.get("every_h") and not self.cleaned_data["tend"]:
+            found["tend"] = USUAL_ROUND
+        return found
+
+
+def step_as_it_is(step: DishStep) -> dict[str, Any]:
+    """A step as the form shows it."""
+    until = next((end for end in ENDS if step.until and end in step.until), "")
+    degrees = step.until[until] if step.until and until.endswith("_c") else None
+    locked = step.locked_start
+    names = ("title", "text", "place", "min_h", "prefer_h", "max_h", "attended", "every_h", "tend")
+    return {
+        **{name: getattr(step, name) for name in names},
+        "hands": step.hands_min / MINUTES,
+        "until": until,
+        "until_c": None if degrees is None else float(degrees),
+        "locked_start": None if locked is None else datetime.fromisoformat(locked),
+    }
 
 
 class OwnStepForm(StepForm):
@@ -79,42 +128,18 @@ class OwnStepForm(StepForm):
 
     field_order = ("title", "after")
 
-    def __init__(self, *args: Any, steps: list[Step], **kwargs: Any) -> None:
+    def __init__(self, *args: Any, steps: list[DishStep], **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
-        choices = [("", "first of all"), *((step.key, step.title) for step in steps)]
+        choices = [("", "first of all"), *((step.id, step.title) for step in steps)]
         self.fields["after"].choices = choices  # type: ignore[attr-defined]
-        self.steps = steps
 
-    def clean(self) -> dict[str, Any]:
-        """There is room for another step."""
-        super().clean()
-        if len(self.steps) >= MOST_STEPS:
-            self.add_error("title", f"{MOST_STEPS} steps are the most; remove one first.")
-        return self.cleaned_data
-
-    def add(self) -> Step:
-        """Make room behind the step it follows, and put it there."""
-        keys = {step.key for step in self.steps}
-        stem = slugify(self.cleaned_data["title"])[:32] or "step"
-        key = next(
-            each
-            for each in (stem, *(f"{stem}-{n}" for n in range(2, MOST_STEPS + 2)))
-            if each not in keys
-        )
-        after = next(
-            (step.position for step in self.steps if step.key == self.cleaned_data["after"]), -1
-        )
-        for step in reversed(self.steps):
-            if step.position > after:
-                step.position += 1
-                step.save(update_fields=["position"])
-        tend = "Look after it" if self.cleaned_data["every_h"] else ""
-        step = Step(
-            dish=self.dish, position=after + 1, key=key, kind="own", is_own=True, tend=tend,
-            begin=self.cleaned_data["title"],
-        )  # fmt: skip
-        self.save(step)
-        return step
+    @property
+    def fields_of_step(self) -> Document:
+        """The fields of the new step; call it when the form is valid."""
+        given = super().fields_of_step
+        if given["every_h"] and not given["tend"]:
+            given["tend"] = USUAL_ROUND
+        return {name: value for name, value in given.items() if value is not None}
 
 
 class DishHourForm(ZonedForm):
@@ -140,21 +165,8 @@ class DishHourForm(ZonedForm):
             self.add_error("serve_at", "This is over a month from the feast.")
         return self.cleaned_data
 
-    def save(self) -> None:
-        """Keep it."""
-        for name in ("serve_at", "early_max_min", "note"):
-            setattr(self.dish, name, self.cleaned_data[name])
-        self.dish.save(update_fields=["serve_at", "early_max_min", "note"])
-
 
 class KeepRouteForm(forms.Form):
     """A name under which the steps are kept for another time."""
 
-    name = forms.CharField(max_length=80, label="Keep these steps as", label_suffix="")
-
-    def save(self, dish: Dish, steps: list[dict[str, object]]) -> KeptRoute:
-        """Keep them, in place of any of the same name."""
-        route, _ = KeptRoute.objects.update_or_create(
-            kitchen=dish.feast.kitchen, name=self.cleaned_data["name"], defaults={"steps": steps}
-        )
-        return route
+    name = forms.CharField(max_length=80, label="Save these steps as", label_suffix="")

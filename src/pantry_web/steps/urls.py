@@ -11,5 +11,6 @@ urlpatterns = [
     path("dishes/<int:dish_id>/steps/take/", views.take, name="take-route"),
     path("dishes/<int:dish_id>/steps/add/", views.add, name="add-step"),
     path("dishes/<int:dish_id>/steps/change/<slug:step_key>/", views.change, name="change-step"),
+    path("dishes/<int:dish_id>/steps/forget/<slug:step_key>/", views.forget, name="forget-change"),
     path("dishes/<int:dish_id>/steps/remove/<slug:step_key>/", views.remove, name="remove-step"),
 ]

@@ -1,27 +1,38 @@
-"""The steps of a dish: change any, add own ones, keep them for another time."""
+"""The steps of a dish: changed in place, added, removed, kept for another time."""
 
 from collections.abc import Callable
 
 from django.contrib import messages
 from django.db import transaction
-from django.http import HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_POST
 
-from pantry_web.feasts.access import outlook_of, seen_version
+from pantry_core.dish.answer import DishStep
+from pantry_web.feasts.access import seen_version
 from pantry_web.feasts.actions.claim import claim
-from pantry_web.feasts.actions.save_dish import lay
-from pantry_web.feasts.laying import as_route
-from pantry_web.feasts.models import Step
-from pantry_web.feasts.planning import Outlook
+from pantry_web.feasts.actions.edit_steps import (
+    add_step,
+    change_step,
+    forget_change,
+    remove_step,
+    take_route,
+)
+from pantry_web.feasts.actions.keep_route import keep_route
+from pantry_web.feasts.actions.set_hour import set_hour
+from pantry_web.feasts.documents import dish_document
 from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.access import kitchen_of
-from pantry_web.steps.forms import DishHourForm, KeepRouteForm, OwnStepForm, StepForm
-
-SHOWN = (
-    "title", "place", "min_h", "prefer_h", "max_h", "hands_min", "every_h", "attended",
-    "locked_start",
-)  # fmt: skip
+from pantry_web.planning.access import outlook_of
+from pantry_web.planning.answers import Broken, work_out
+from pantry_web.planning.outlook import Outlook
+from pantry_web.steps.forms import (
+    DishHourForm,
+    KeepRouteForm,
+    OwnStepForm,
+    StepForm,
+    step_as_it_is,
+)
 
 
 def steps(request: HttpRequest, dish_id: int) -> HttpResponse:
@@ -33,9 +44,29 @@ def steps(request: HttpRequest, dish_id: int) -> HttpResponse:
 def change(request: HttpRequest, dish_id: int, step_key: str) -> HttpResponse:
     """Change a step that has not begun."""
     view = outlook_of(request, dish_id)
-    step = get_object_or_404(Step, dish=view.dish, key=step_key)
-    form = StepForm(request.POST, dish=view.dish, prefix=step.key)
-    return _done(request, view, form, lambda: _save(view, step, form), bad=step.key)
+    step = _step(view, step_key)
+    form = _form(view, step, request)
+
+    def deed() -> None:
+        _refuse_begun(view, step)
+        if form.changed:
+            change_step(view.dish, step.id, form.changed)
+
+    return _done(request, view, form, deed, bad=step.id)
+
+
+@require_POST
+def forget(request: HttpRequest, dish_id: int, step_key: str) -> HttpResponse:
+    """Take back what was changed of a step, or a change that no longer applies."""
+    view = outlook_of(request, dish_id)
+    step = view.step(step_key)
+
+    def deed() -> None:
+        if step is not None:
+            _refuse_begun(view, step)
+        forget_change(view.dish, step_key)
+
+    return _done(request, view, None, deed, bad="")
 
 
 @require_POST
@@ -43,15 +74,27 @@ def add(request: HttpRequest, dish_id: int) -> HttpResponse:
     """Add a step of one's own."""
     view = outlook_of(request, dish_id)
     form = OwnStepForm(request.POST, dish=view.dish, steps=list(view.steps), prefix="own")
-    return _done(request, view, form, lambda: _add(view, form), bad="own")
+
+    def deed() -> None:
+        after = form.cleaned_data["after"]
+        if any(step.id in view.state.begun for step in view.steps[view.place_of(after) + 1 :]):
+            raise Refused("What follows has begun already; put it after a later step.")
+        add_step(view.dish, view.steps, after, form.fields_of_step)
+
+    return _done(request, view, form, deed, bad="own")
 
 
 @require_POST
 def remove(request: HttpRequest, dish_id: int, step_key: str) -> HttpResponse:
-    """Take a step out that has not begun."""
+    """Remove a step that has not begun."""
     view = outlook_of(request, dish_id)
-    step = get_object_or_404(Step, dish=view.dish, key=step_key)
-    return _done(request, view, None, lambda: _remove(view, step), bad="")
+    step = _step(view, step_key)
+
+    def deed() -> None:
+        _refuse_begun(view, step)
+        remove_step(view.dish, view.steps, step.id)
+
+    return _done(request, view, None, deed, bad="")
 
 
 @require_POST
@@ -59,7 +102,12 @@ def hour(request: HttpRequest, dish_id: int) -> HttpResponse:
     """Its own hour to be served, how early it may be done, its notes."""
     view = outlook_of(request, dish_id)
     form = DishHourForm(request.POST, dish=view.dish, prefix="hour")
-    return _done(request, view, form, form.save, bad="hour")
+
+    def deed() -> None:
+        typed = form.cleaned_data
+        set_hour(view.dish, typed["serve_at"], typed["early_max_min"], typed["note"])
+
+    return _done(request, view, form, deed, bad="hour")
 
 
 @require_POST
@@ -69,8 +117,8 @@ def keep(request: HttpRequest, dish_id: int) -> HttpResponse:
     form = KeepRouteForm(request.POST, prefix="keep")
     if not form.is_valid():
         return _page(request, view, form, bad="keep")
-    kept = form.save(view.dish, as_route(view.steps))
-    messages.success(request, f"Kept as {kept.name}.")
+    kept = keep_route(view.kitchen, form.cleaned_data["name"], view.steps)
+    messages.success(request, f"Saved as {kept.name}.")
     return redirect("steps", dish_id)
 
 
@@ -82,38 +130,39 @@ def take(request: HttpRequest, dish_id: int) -> HttpResponse:
     routes = kitchen_of(request).routes
     kept = get_object_or_404(routes, pk=wanted if wanted.isdecimal() else 0)
 
-    def replace() -> None:
+    def deed() -> None:
         if view.state.begun:
             raise Refused("It has begun: its steps stay, but each that lies ahead can be changed.")
-        view.dish.steps.all().delete()
-        lay(
-            Step(dish=view.dish, position=position, is_changed=True, **step)
-            for position, step in enumerate(kept.steps)
-        )
+        rooms = {step.id: step.uses for step in view.steps}
+        steps = [
+            DishStep(**each, uses=rooms.get(each["id"], 1.0)) for each in kept.steps
+        ]  # fmt: skip
+        take_route(view.dish, _by_route(view), steps)
 
-    return _done(request, view, None, replace, bad="")
-
-
-def _save(view: Outlook, step: Step, form: StepForm) -> None:
-    _refuse_begun(view, step)
-    form.save(step)
+    return _done(request, view, None, deed, bad="")
 
 
-def _add(view: Outlook, form: OwnStepForm) -> None:
-    after = next((step for step in view.steps if step.key == form.cleaned_data["after"]), None)
-    later = [step for step in view.steps if after is None or step.position > after.position]
-    if any(step.key in view.state.begun for step in later):
-        raise Refused("What follows has begun already; put it after a later step.")
-    form.add()
+def _by_route(view: Outlook) -> tuple[DishStep, ...]:
+    """The steps without the cook's changes."""
+    decided = {name: part for name, part in view.dish.document.items() if name != "edits"}
+    answer = work_out(dish_document(decided, view.whole.house, view.dish.vessel))
+    return () if isinstance(answer, Broken) else answer.steps
 
 
-def _remove(view: Outlook, step: Step) -> None:
-    _refuse_begun(view, step)
-    step.delete()
+def _step(view: Outlook, key: str) -> DishStep:
+    step = view.step(key)
+    if step is None:
+        raise Http404
+    return step
 
 
-def _refuse_begun(view: Outlook, step: Step) -> None:
-    if step.key in view.state.begun:
+def _form(view: Outlook, step: DishStep, request: HttpRequest | None = None) -> StepForm:
+    typed = request.POST if request else None
+    return StepForm(typed, dish=view.dish, prefix=step.id, initial=step_as_it_is(step))
+
+
+def _refuse_begun(view: Outlook, step: DishStep) -> None:
+    if step.id in view.state.begun:
         raise Refused(f"{step.title} has begun: the past stays as it was.")
 
 
@@ -149,20 +198,23 @@ def _page(
     bad: str = "",
 ) -> HttpResponse:
     dish = view.dish
+    edits = {each["step"]: each for each in dish.document.get("edits", [])}
     rows = [
         {
             "step": step,
-            "planned": view.planned(step.key),
-            "begun": step.key in view.state.begun,
-            "form": form if bad == step.key else StepForm(
-                dish=dish, prefix=step.key, initial={name: getattr(step, name) for name in SHOWN}
-            ),
+            "planned": view.planned(step.id),
+            "begun": step.id in view.state.begun,
+            "edit": edits.get(step.id),
+            "withheld": view.withheld(step.id),
+            "form": form if bad == step.id else _form(view, step),
         }
         for step in view.steps
-    ]  # fmt: skip
+    ]
+    present = {step.id for step in view.steps}
     hour_now = {name: getattr(dish, name) for name in ("serve_at", "early_max_min", "note")}
     context = {
         "outlook": view, "dish": dish, "feast": dish.feast, "rows": rows, "bad": bad,
+        "absent": [edit for step, edit in edits.items() if step not in present],
         "own_form": form if bad == "own" else OwnStepForm(
             dish=dish, steps=list(view.steps), prefix="own"
         ),

@@ -1,47 +1,53 @@
-"""The form of a dish: what a cook decides at the scale."""
+"""The form of a dish, in the order in which a cook thinks: what, how heavy, how, how salty."""
 
-from dataclasses import asdict, replace
 from typing import Any
 
 from django import forms
 
-from pantry_core.meat import MOST_BONE_SHARE, MOST_MEAT_G, MOST_THICKNESS_MM
+from pantry_core.meat import MOST_BONE_SHARE, MOST_MEAT_G, MOST_PIECES, MOST_SODIUM_MG
 from pantry_core.mixes.request import (
     MOST_INJECTION_SHARE,
     MOST_SALT_PCT,
     MOST_SUGAR_PCT,
     MOST_WATER_G,
 )
-from pantry_core.routes.customs import CUSTOMS, Customs
+from pantry_core.routes.customs import CUSTOMS
 from pantry_core.routes.cuts import CUTS
-from pantry_core.routes.thickness import guessed_thickness
+from pantry_core.routes.heats import HEATS
 from pantry_core.routes.ways import WAYS
 from pantry_core.rules.cures import CURING_SALTS, LABEL_MOST
-from pantry_web.feasts.mixing import LABELLED, House, Mix, SpiceLine, usual_cure
-from pantry_web.feasts.models import Dish
+from pantry_web.feasts.choices import FORMS, SCHOOLS, cut_choices, method_choices
+from pantry_web.feasts.documents import House
 from pantry_web.feasts.sauces import SaucesField
-from pantry_web.feasts.ways import GROUPS, cut_choices, way_choices
-from pantry_web.fields import NumberField, QuantityField
+from pantry_web.fields import DurationField, NumberField, QuantityField
 from pantry_web.forms import KitchenForm
 from pantry_web.pantry.models import Vessel
 
-USUAL_CURE = "usual"
-CURES = [(USUAL_CURE, "By piece and method"), ("", "None: grey, and kept by cold alone"),
+USUAL = "usual"
+CURES = [(USUAL, "By piece and method"), ("", "None: grey, and kept by cold alone"),
          *((name, salt.name) for name, salt in CURING_SALTS.items())]  # fmt: skip
-MOST_PPM = 1000.0
+PURPOSES = [("", "By the piece"), ("season", "It seasons"), ("through", "It salts through")]
+MOST_PPM, MOST_H, MOST_THICKNESS_MM = 1000.0, 24.0 * 365, 400.0
 
 
 class DishForm(KitchenForm):
-    """Cut, weight, thickest part, method, how salty, the cure, and what goes with it."""
+    """Cut, weight, method; days or strength; how salty, the cure, and what goes with it."""
 
-    name = forms.CharField(max_length=80, label="Name of the dish")
-    cut = forms.ChoiceField(choices=cut_choices, label="Kind and cut")
-    mass = QuantityField("mass", MOST_MEAT_G, label="Weight, trimmed")
+    name = forms.CharField(max_length=80, label="Name of the dish", required=False)
+    cut = forms.ChoiceField(choices=cut_choices, label="What is it?")
+    mass = QuantityField("mass", MOST_MEAT_G, label="How heavy, trimmed")
+    form = forms.ChoiceField(choices=FORMS, label="How it is cut", required=False)
+    count = NumberField(1, MOST_PIECES, label="How many pieces", required=False)
     thickness = QuantityField("length", MOST_THICKNESS_MM, label="Thickest part", required=False)
-    method = forms.ChoiceField(choices=way_choices, label="How", widget=forms.RadioSelect)
+    bone = NumberField(0, 100 * MOST_BONE_SHARE, unit="%", label="Bone", required=False)
+    sodium = NumberField(0, MOST_SODIUM_MG, unit="mg", label="Sodium in 100 g", required=False)
+    is_frozen = forms.BooleanField(label="Bought frozen", required=False)
+    is_vacuum = forms.BooleanField(label="Bought vacuum-packed", required=False)
+    method = forms.ChoiceField(choices=method_choices, label="How", widget=forms.RadioSelect)
+    days = DurationField(MOST_H, label="How long, by the recipe", bare="d", required=False)
+    strength = NumberField(1, 26, unit="%", label="Strength of the brine", required=False)
+    salt = NumberField(0, MOST_SALT_PCT, unit="%", label="How salty", required=False)
     water = QuantityField("water", MOST_WATER_G, label="Water, with its ice", required=False)
-    salt = NumberField(0, MOST_SALT_PCT, unit="%", label="How salty")
-    strength = NumberField(4, 26, unit="%", label="Strength of the brine", required=False)
     share = NumberField(1, 100 * MOST_INJECTION_SHARE, unit="%", label="By needle", required=False)
     sugar = NumberField(0, MOST_SUGAR_PCT, unit="%", label="Sugar or treacle", required=False)
     sauces = SaucesField(label="Sauces, wine, oil, fruit, dairy", required=False)
@@ -50,12 +56,15 @@ class DishForm(KitchenForm):
         0.05, 100 * LABEL_MOST.value, unit="%", label="Nitrite, by its label", required=False
     )
     ppm = NumberField(0, MOST_PPM, unit="ppm", label="Nitrite to go in", required=False)
-    bone = NumberField(0, 100 * MOST_BONE_SHARE, unit="%", label="Bone", required=False)
+    purpose = forms.ChoiceField(choices=PURPOSES, label="The salt", required=False)
     vessel = forms.ModelChoiceField(
         Vessel.objects.none(), label="Vessel", required=False, empty_label="not chosen yet"
     )
-    school = forms.ChoiceField(choices=Dish.School.choices, label="Whose time to go by")
-    is_frozen = forms.BooleanField(label="Bought frozen", required=False)
+    school = forms.ChoiceField(choices=SCHOOLS, label="Whose time to go by", required=False)
+    heat = forms.ChoiceField(
+        choices=[("", "as its cut is cooked"), *((h.id, h.name) for h in HEATS.values())],
+        label="Then it is", required=False,
+    )  # fmt: skip
 
     def __init__(self, *args: Any, house: House, vessels: Any, cups: str, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
@@ -74,30 +83,26 @@ class DishForm(KitchenForm):
             )
 
     @property
-    def grouped_methods(self) -> list[tuple[str, list[tuple[Any, Any]]]]:
-        """The radio buttons with their ways, by group."""
-        radios = [(each, WAYS[each.data["value"]]) for each in self["method"]]
-        return [(group, [pair for pair in radios if pair[1].group == group]) for group in GROUPS]
-
-    @property
     def switches(self) -> list[Any]:
         """The fields of what cooks disagree about."""
         return [self[custom.id] for custom in CUSTOMS]
 
+    def clean_count(self) -> int | None:
+        """A whole number of pieces."""
+        count: float | None = self.cleaned_data["count"]
+        if count is not None and count != int(count):
+            raise forms.ValidationError("Pieces come whole; a whole number would do.")
+        return None if count is None else int(count)
+
     def clean(self) -> dict[str, Any]:
-        """What a method needs, and what it does not go with."""
+        """What a method and a way of cooking need, and what they do not go with."""
         cleaned = self.cleaned_data
-        way = WAYS.get(cleaned.get("method", ""))
-        cut = CUTS.get(cleaned.get("cut", ""))
-        if way is None:
-            return cleaned
-        if way.needs_water and "water" not in self.errors and cleaned.get("water") is None:
-            self.add_error("water", "A brine needs its water; write it like 3 l.")
-        if cut is not None and (way.group == "Side") != (cut.kind == "vegetable"):
-            if way.group == "Side":
-                self.add_error("method", "A quick pickle is for vegetables; any other would do.")
-            elif way.group == "Needle":
-                self.add_error("method", "A needle is for meat; a quick pickle would do.")
+        way, cut = WAYS.get(cleaned.get("method", "")), CUTS.get(cleaned.get("cut", ""))
+        if way is not None and cut is not None:
+            self._fit(way.group, is_vegetable=cut.kind == "vegetable")
+        heat = cleaned.get("heat")
+        if cut is not None and heat and cut.kind not in HEATS[heat].kinds:
+            self.add_error("heat", f"{HEATS[heat].name} does not suit {cut.name.lower()}.")
         if cleaned.get("cure") == "nitrite-salt" and "nitrite" not in self.errors:
             known = self.house.larder.packets.get("nitrite-salt")
             if cleaned.get("nitrite") is None and (known is None or known.nitrite_pct is None):
@@ -107,80 +112,18 @@ class DishForm(KitchenForm):
                 )
         return cleaned
 
+    def _fit(self, group: str, *, is_vegetable: bool) -> None:
+        if group == "Side" and not is_vegetable:
+            self.add_error("method", "A quick pickle is for vegetables; any other would do.")
+        elif group == "Needle" and is_vegetable:
+            self.add_error("method", "A needle is for meat; a quick pickle would do.")
+
     def is_valid_but_for_its_name(self) -> bool:
         """Whether enough is known to weigh out."""
         return self.is_bound and not set(self.errors) - {"name"}
 
-    def mix(self, spices: tuple[SpiceLine, ...] = ()) -> Mix:
-        """What was decided; call it when the form is valid, but for its name."""
-        cleaned = self.cleaned_data
-        cut, way = CUTS[cleaned["cut"]], WAYS[cleaned["method"]]
-        bone_pct: float | None = self.kept("bone")
-        mass_g: float = self.kept("mass")
-        measured_mm: float | None = self.kept("thickness")
-        share_pct: float | None = self.kept("share")
-        is_usual = cleaned["cure"] == USUAL_CURE
-        cure = None if is_usual else cleaned["cure"] or None
-        sides = {each.id: cleaned[each.id] for each in CUSTOMS if cleaned.get(each.id)}
-        mix = Mix(
-            cut=cut.id,
-            mass_g=mass_g,
-            thickness_mm=measured_mm or guessed_thickness(cut, mass_g).mm,
-            is_thickness_guessed=measured_mm is None,
-            bone_share=cut.bone_share if bone_pct is None else bone_pct / 100.0,
-            is_frozen=cleaned["is_frozen"],
-            method=way.id,
-            target_salt_pct=self.kept("salt"),
-            sugar_pct=self.kept("sugar") or 0.0,
-            water_g=self.kept("water") if way.has_water else None,
-            cure=cure,
-            nitrite_pct=self.kept("nitrite") if cure in LABELLED else None,
-            ingoing_ppm=self.kept("ppm") if cleaned["cure"] else None,
-            brine_salt_pct=self.kept("strength") if way.method == "strong-brine" else None,
-            injection_share=share_pct / 100.0
-            if share_pct is not None and way.method == "injection"
-            else None,
-            sauces=cleaned["sauces"] or (),
-            spices=spices,
-            school=cleaned["school"],
-            customs=Customs(**sides),
-        )
-        return replace(mix, cure=usual_cure(mix, self.house)) if is_usual else mix
-
-
-def as_it_is(dish: Dish) -> dict[str, object]:
-    """A stored dish as the form shows it."""
-    share = dish.injection_share
-    return {
-        "name": dish.name,
-        "cut": dish.cut,
-        "mass": dish.mass_g,
-        "thickness": None if dish.is_thickness_guessed else dish.thickness_mm,
-        "method": dish.method,
-        "water": dish.water_g,
-        "salt": dish.target_salt_pct,
-        "strength": dish.brine_salt_pct,
-        "share": None if share is None else 100.0 * share,
-        "sugar": dish.sugar_pct,
-        "sauces": "\n".join(each["text"] for each in dish.sauces),
-        "bone": 100.0 * dish.bone_share,
-        "cure": dish.cure,
-        "nitrite": dish.nitrite_pct,
-        "ppm": dish.ingoing_ppm,
-        "vessel": dish.vessel_id,
-        "school": dish.school,
-        "is_frozen": dish.is_frozen,
-        **asdict(Customs()),
-        **dish.customs,
-    }
-
-
-FIRST = {
-    "method": "even-brine",
-    "salt": 2.0,
-    "cut": "gammon-flat",
-    "cure": USUAL_CURE,
-    "school": "model",
-    **asdict(Customs()),
-}
-"""How the form of a new dish begins."""
+    @property
+    def dish_name(self) -> str:
+        """Its name; that of its cut where none was typed. Call it when the form is valid."""
+        name: str = self.cleaned_data["name"]
+        return name or CUTS[self.cleaned_data["cut"]].name

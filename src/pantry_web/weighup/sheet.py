@@ -1,22 +1,20 @@
 """The weigh-out sheet as the page shows it."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from datetime import datetime
 
+from pantry_core.dish.work import Worked
 from pantry_core.measures.units import RECIPE_ML
 from pantry_core.mixes.counting import limits_for
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Line, WeighOut
-from pantry_core.notice import Notice
 from pantry_core.routes.schools import NAMES as NAMES_OF_SCHOOLS
+from pantry_core.routes.ways import Way
 from pantry_core.rules.ingredients import INGREDIENTS
 from pantry_core.rules.profiles import NitriteLimits
-from pantry_core.rules.rule import Rule
 from pantry_web.drawings.scales import Bars, Gauge, Length, bars, gauge
-from pantry_web.feasts.mixing import House, Mix, Mixed, SpiceLine, scale_of
-from pantry_web.feasts.naming import label_of
-from pantry_web.quantities import hours_of
+from pantry_web.feasts.documents import House
+from pantry_web.feasts.line_labels import label_of
 
 TABLESPOON_ML = RECIPE_ML["tbsp"]
 
@@ -41,10 +39,7 @@ class Sheet:
     limits: NitriteLimits
     nitrite: Gauge | None
     times: Bars | None
-    notices: tuple[Notice, ...]
-    stops: tuple[Notice, ...]
-    inside: Rule | None
-    spices: tuple[SpiceLine, ...] = ()
+    spices: Sequence[object] = ()
     least_h: float | None = None
     left_h: float | None = None
     gives_up: str = ""
@@ -58,50 +53,58 @@ class Sheet:
         return self.least_h - self.left_h
 
 
-def live_sheet(mixed: Mixed, mix: Mix, house: House, now: datetime, serve_at: datetime) -> Sheet:
-    """The sheet of a mix that is still open, with the time that is left."""
-    left_h = max(hours_of(serve_at - now), 0.0)
-    least_h = mixed.route.least_h
+def live_sheet(found: Worked, house: House, left_h: float) -> Sheet | None:
+    """The sheet of a dish that is still open; None where nothing is weighed out.
+
+    Parameters: found; house; left_h, the time that is left to the table [h].
+    """
+    out, way = found.out, found.settled.way
+    if out.sheet is None or out.asked is None or way is None:
+        return None
+    left_h = max(left_h, 0.0)
     return _sheet(
-        mixed.request,
-        mixed.sheet,
+        out.asked,
+        out.sheet,
         house,
-        notices=mixed.notices,
-        inside=mixed.judged.inside,
-        times=bars(tuple(_lengths(mixed, mix, left_h))),
-        spices=mix.spices,
-        least_h=least_h,
+        times=bars(tuple(_lengths(found, way, left_h))),
+        spices=found.asked.cure.spices,
+        least_h=found.route.least_h,
         left_h=left_h,
-        gives_up=mix.way.gives_up,
+        gives_up=way.gives_up,
     )
 
 
-def _lengths(mixed: Mixed, mix: Mix, left_h: float) -> Iterator[Length]:
-    """The schools side by side, the cook's own marked, and the time that is left."""
-    ready, way = mixed.sheet.ready, mix.way
-    is_schooled = way.timing == "school"
-    for school, days in mixed.schools.days.items():
-        if days is None or (school != "model" and way.timing != "school"):
+def _lengths(found: Worked, way: Way, left_h: float) -> Iterator[Length]:
+    """How long it lies, what the schools say beside it, and the time that is left."""
+    settled, sheet, cure = found.settled, found.out.sheet, found.asked.cure
+    has_days = cure.days is not None
+    ready = sheet.ready if sheet else None
+    if settled.purpose == "season" or has_days:
+        yield Length("It lies, as asked" if has_days else "It lies", settled.in_h, "chosen")
+    for school, days in settled.schools.days.items():
+        if settled.purpose == "season" or days is None:
             continue
-        if school == "model" and mixed.judged.waits_too_long:
+        if school != "model" and way.timing != "school":
             continue
-        chosen = school == mix.school if is_schooled else way.timing in ("model", "lift")
+        if school == "model" and settled.judged.waits_too_long:
+            continue
+        is_chosen = not has_days and (cure.school or "model") == school
         band = (24 * ready.days_low, 24 * ready.days_high) if school == "model" and ready else None
-        yield Length(NAMES_OF_SCHOOLS[school], 24.0 * days, "chosen" if chosen else "school", band)
+        yield Length(
+            NAMES_OF_SCHOOLS[school], 24.0 * days, "chosen" if is_chosen else "school", band
+        )
     if way.timing == "lift" and ready is not None and ready.lift_h is not None:
         yield Length("In it, then out to rest", ready.lift_h, "chosen")
-    if way.window_h is not None:
-        yield Length(way.name, way.window_h[1], "chosen", way.window_h[::2])
-    least_h = mixed.route.least_h
+    least_h = found.route.least_h
     yield Length("From shop to table, at least", least_h, "route")
     yield Length("Time you have", left_h, "left" if left_h >= least_h else "short")
 
 
 def frozen_sheet(
-    request: WeighRequest, result: WeighOut, house: House, spices: tuple[SpiceLine, ...]
+    request: WeighRequest, result: WeighOut, house: House, spices: Sequence[object]
 ) -> Sheet:
     """The sheet as it was when the meat went in."""
-    return _sheet(request, result, house, notices=result.notices, inside=None, spices=spices)
+    return _sheet(request, result, house, spices=spices)
 
 
 def _sheet(
@@ -109,9 +112,7 @@ def _sheet(
     result: WeighOut,
     house: House,
     *,
-    notices: tuple[Notice, ...],
-    inside: Rule | None,
-    spices: tuple[SpiceLine, ...],
+    spices: Sequence[object],
     times: Bars | None = None,
     least_h: float | None = None,
     left_h: float | None = None,
@@ -134,9 +135,6 @@ def _sheet(
         limits=limits,
         nitrite=drawn,
         times=times,
-        notices=notices,
-        stops=tuple(each for each in notices if each.level == "stop"),
-        inside=inside,
         spices=spices,
         least_h=least_h,
         left_h=left_h,
@@ -163,7 +161,7 @@ def shown_lines(
             aside = f"about {line.grams / each / TABLESPOON_ML:.1f} tbsp of {name.lower()}"
         elif line.name == "sugar" and sugar:
             aside = f"about {line.grams / sugar.value / TABLESPOON_ML:.1f} tbsp of sugar"
-        scale = scale_of(house, line.grams)
+        scale = house.scale_for(line.grams)
         yield ShownLine(
             line.name, label_of(line.name, request), line.grams, aside,
             scale.name if scale else "in parts: no scale holds it",

@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from pantry_web.weighup import cold, label, views, weighing
+from pantry_web.weighup import chilling, label, views, weighing
 
 urlpatterns = [
     path("feasts/<int:feast_id>/dish/", views.new_dish, name="new-dish"),
@@ -12,6 +12,6 @@ urlpatterns = [
     path("dishes/<int:dish_id>/weighing/undo/", weighing.take_back_line, name="take-back-line"),
     path("dishes/<int:dish_id>/weighing/trim/", weighing.trim, name="trim"),
     path("dishes/<int:dish_id>/weighing/line/<slug:line>/", weighing.tick_line, name="tick-line"),
-    path("dishes/<int:dish_id>/cold/", cold.cold, name="cold"),
+    path("dishes/<int:dish_id>/cold/", chilling.cold, name="cold"),
     path("dishes/<int:dish_id>/label/", label.label, name="label"),
 ]

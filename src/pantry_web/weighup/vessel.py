@@ -1,15 +1,15 @@
 """Whether a mix fits its vessel, said before the brine is made."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
+from pantry_core.dish.cover import covering
+from pantry_core.dish.room import fitted
+from pantry_core.dish.work import Worked
+from pantry_core.mixes.result import WeighOut
 from pantry_core.vessels.fit import FitAnswer
 from pantry_web.drawings.vessel import VesselPicture, vessel_picture
-from pantry_web.feasts.holding import held
-from pantry_web.feasts.mixing import House, Mix, Mixed, work_out
 from pantry_web.pantry.models import Vessel
-
-MOST_TRIES = 5
-"""Salt grows with the water less than in proportion, so covering is tried a few times."""
+from pantry_web.pantry.vessels import core_vessel
 
 
 @dataclass(frozen=True, slots=True)
@@ -19,20 +19,15 @@ class InVessel:
     name: str
     answer: FitAnswer
     picture: VesselPicture | None
-    covering: Mixed | None
+    covering: WeighOut | None
 
 
-def in_vessel(mix: Mix, mixed: Mixed, house: House, vessel: Vessel | None) -> InVessel | None:
+def in_vessel(found: Worked, vessel: Vessel | None) -> InVessel | None:
     """How a mix lies in a vessel, and what would cover it; None without a vessel."""
-    lies = held(mixed, vessel)
-    if lies is None:
+    chosen = core_vessel(vessel) if vessel else None
+    if vessel is None or chosen is None:
         return None
-    covering, grown = None, lies
-    for _ in range(MOST_TRIES):
-        if grown.more is None or not mix.water_g:
-            break
-        mix = replace(mix, water_g=grown.more * mix.water_g)
-        covering = work_out(mix, house)
-        grown = held(covering, vessel) or grown
-    picture = vessel_picture(lies.vessel, lies.answer, lies.mass_g, lies.height_mm)
-    return InVessel(lies.name, lies.answer, picture, covering)
+    meat = found.settled.request.meat
+    lies = fitted(found.settled.judged, chosen)
+    picture = vessel_picture(chosen, lies, meat.mass_g, meat.thickness_mm)
+    return InVessel(vessel.name, lies, picture, covering(found.settled, chosen))

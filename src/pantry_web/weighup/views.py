@@ -8,28 +8,28 @@ from django.views.decorators.http import require_POST
 
 from pantry_core.formats.operations import weigh_out_from
 from pantry_core.mixes.request import WeighRequest
-from pantry_core.routes.customs import CUSTOMS
-from pantry_core.routes.cuts import CUTS
-from pantry_core.routes.servings import servings
 from pantry_core.routes.steps import CURING
 from pantry_web import clock
-from pantry_web.feasts.access import feast_of, piece_outlook_of, seen_version
+from pantry_web.feasts.access import feast_of, seen_version
+from pantry_web.feasts.actions.add_dish import add_dish
+from pantry_web.feasts.actions.change_dish import change_dish
 from pantry_web.feasts.actions.claim import claim
-from pantry_web.feasts.actions.save_dish import add_dish, change_dish
-from pantry_web.feasts.mixing import House, SpiceLine, house_of, mix_of, work_out
+from pantry_web.feasts.choices import method_name
+from pantry_web.feasts.documents import Document, House, house_of
 from pantry_web.feasts.models import Feast, WeighSheet
-from pantry_web.feasts.planning import Outlook
 from pantry_web.feasts.refusal import Refused
-from pantry_web.feasts.tasks import next_in_hands
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.kitchens.models import Kitchen
+from pantry_web.planning.access import piece_outlook_of
+from pantry_web.planning.hands import next_in_hands
+from pantry_web.planning.outlook import Outlook, outlook
 from pantry_web.quantities import hours_of
-from pantry_web.weighup.forms import FIRST, DishForm, as_it_is
-from pantry_web.weighup.insight import insight, methods_say
-from pantry_web.weighup.sheet import frozen_sheet, live_sheet
-from pantry_web.weighup.vessel import in_vessel
-
-SAME_D, MOST_DAYS = 0.05, 10_000.0
+from pantry_web.weighup.decided import decided
+from pantry_web.weighup.forms import DishForm
+from pantry_web.weighup.live import live_answer
+from pantry_web.weighup.salt_by_day import salt_by_day
+from pantry_web.weighup.sheet import frozen_sheet
+from pantry_web.weighup.shown import FIRST, as_it_is
 
 
 def new_dish(request: HttpRequest, feast_id: int) -> HttpResponse:
@@ -39,9 +39,8 @@ def new_dish(request: HttpRequest, feast_id: int) -> HttpResponse:
     house = house_of(kitchen)
     form = _form(request, kitchen, house, FIRST)
     if request.method == "POST" and form.is_valid():
-        cleaned = form.cleaned_data
         try:
-            dish = add_dish(feast, cleaned["name"], form.mix(), house, cleaned["vessel"])
+            dish = add_dish(feast, form.dish_name, decided(form, []), form.cleaned_data["vessel"])
         except Refused as refused:
             form.add_error("name", str(refused))
         else:
@@ -53,25 +52,25 @@ def weigh_up(request: HttpRequest, dish_id: int) -> HttpResponse:
     """The dish at the scale: open until the meat is in, then as it was."""
     kitchen = kitchen_of(request)
     view = piece_outlook_of(request, dish_id)
-    house = view.whole.house
     put_in = view.state.put_in
     if put_in is not None:
-        return _frozen_page(request, view, house, WeighSheet.objects.get(batch=put_in.batch))
-    form = _form(request, kitchen, house, as_it_is(view.dish))
+        return _frozen_page(request, view, WeighSheet.objects.get(batch=put_in.batch))
+    form = _form(request, kitchen, view.whole.house, as_it_is(view.dish))
     if request.method == "POST" and form.is_valid():
-        cleaned = form.cleaned_data
-        mix = form.mix(mix_of(view.dish).spices)
         try:
             with transaction.atomic():
                 if "version" in request.POST:
                     claim(view.dish.feast, seen_version(request))
-                change_dish(view.dish, cleaned["name"], mix, house, cleaned["vessel"])
+                change_dish(
+                    view.dish, decided(form, _spices(view)), name=form.dish_name,
+                    vessel=form.cleaned_data["vessel"],
+                )  # fmt: skip
         except Refused as refused:
             form.add_error("name", str(refused))
         else:
-            messages.success(request, "Kept.")
+            messages.success(request, "Saved.")
             return redirect("weigh-up", dish_id)
-    return _page(request, view.dish.feast, form, house, view)
+    return _page(request, view.dish.feast, form, view.whole.house, view)
 
 
 @require_POST
@@ -83,7 +82,8 @@ def answer(request: HttpRequest, feast_id: int) -> HttpResponse:
     form = _form(request, kitchen, house, {})
     typed_for = request.POST.get("dish", "")
     dish = feast.dishes.filter(pk=typed_for).first() if typed_for.isdecimal() else None
-    context = _answer(request, feast, form, house, mix_of(dish).spices if dish else ())
+    view = outlook(dish, kitchen, clock.now(kitchen)) if dish and not dish.is_job else None
+    context = _answer(request, feast, form, house, view)
     for name in [name for name in form.errors if not request.POST.get(name, "").strip()]:
         del form.errors[name]
     return render(request, "weighup/_answer.html", context)
@@ -102,7 +102,7 @@ def _page(
     request: HttpRequest, feast: Feast, form: DishForm, house: House, view: Outlook | None
 ) -> HttpResponse:
     context = {
-        **_answer(request, feast, form, house, mix_of(view.dish).spices if view else ()),
+        **_answer(request, feast, form, house, view),
         "dish": view.dish if view else None,
         "outlook": view,
         "following": next_in_hands(view) if view else None,
@@ -111,9 +111,7 @@ def _page(
     return render(request, "weighup/weigh_up.html", context, status=status)
 
 
-def _frozen_page(
-    request: HttpRequest, view: Outlook, house: House, kept: WeighSheet
-) -> HttpResponse:
+def _frozen_page(request: HttpRequest, view: Outlook, kept: WeighSheet) -> HttpResponse:
     asked = WeighRequest.model_validate(kept.request)
     result = weigh_out_from(kept.answer)
     context = {
@@ -123,28 +121,33 @@ def _frozen_page(
         "kept": kept,
         "asked": asked,
         "put_in": view.state.put_in,
-        "sheet": frozen_sheet(asked, result, house, mix_of(view.dish).spices),
-        "insight": insight(asked, result, _out_after_d(view)),
+        "method": method_name(view.dish.cure.get("method", "")),
+        "sheet": frozen_sheet(asked, result, view.whole.house, _spices(view)),
+        "insight": salt_by_day(asked, result, _out_after_d(view)),
     }
     return render(request, "weighup/frozen.html", context)
 
 
+def _spices(view: Outlook) -> list[Document]:
+    """The spices of its recipe."""
+    spices: list[Document] = view.dish.cure.get("spices", [])
+    return spices
+
+
 def _out_after_d(view: Outlook) -> float:
     """How long the piece lies in its cure, by the plan or by what happened [d]."""
-    curing = next(step for step in view.steps if step.kind in CURING)
-    planned = view.planned(curing.key)
+    curing = next((step for step in view.steps if step.kind in CURING), None)
+    if curing is None:
+        return 0.0
+    planned = view.planned(curing.id)
     hours = hours_of(planned.end - planned.start) if planned else curing.prefer_h or curing.min_h
     return hours / 24.0
 
 
 def _answer(
-    request: HttpRequest,
-    feast: Feast,
-    form: DishForm,
-    house: House,
-    spices: tuple[SpiceLine, ...],
+    request: HttpRequest, feast: Feast, form: DishForm, house: House, view: Outlook | None
 ) -> dict[str, object]:
-    """What is answered to what the form holds; no sheet while something is missing or wrong."""
+    """What is answered to what the form holds."""
     kitchen = kitchen_of(request)
     asked = form
     if not form.is_bound:
@@ -153,39 +156,8 @@ def _answer(
             vessels=kitchen.vessels.all(), cups=kitchen.cups,
         )  # fmt: skip
     asked.is_valid()
-    cut = CUTS.get(asked.cleaned_data.get("cut", ""))
-    context: dict[str, object] = {
-        "form": form, "feast": feast, "sheet": None, "insight": None, "says": [], "changed": None,
-        "ready_days": "", "guess": None, "in_vessel": None,
-        "servings": servings(cut, feast.heads) if cut else None,
-        "customs": [each for each in CUSTOMS if cut and each.is_about(cut.kind)],
-    }  # fmt: skip
-    if not asked.is_valid_but_for_its_name():
-        return context
-    mix, now = asked.mix(spices), clock.now(kitchen)
-    mixed = work_out(mix, house)
-    curing = next(step for step in mixed.route.steps if step.kind == mix.method)
-    ready = mixed.sheet.ready
-    spare_h = hours_of(feast.serve_at - now) - (mixed.route.least_h - curing.min_h)
-    return context | {
-        "sheet": live_sheet(mixed, mix, house, now, feast.serve_at),
-        "insight": insight(mixed.request, mixed.sheet, curing.prefer_h / 24.0, spare_h / 24.0),
-        "says": methods_say(mix, mixed, house, now, feast.serve_at),
-        "changed": _changed(request.POST.get("was_days", ""), ready.days if ready else None),
-        "ready_days": f"{ready.days:.3f}" if ready else "",
-        "in_vessel": in_vessel(mix, mixed, house, asked.cleaned_data.get("vessel")),
-    }
-
-
-def _changed(was: str, now_days: float | None) -> dict[str, float] | None:
-    """What the last change made of the wait, when it made anything of it."""
-    try:
-        was_days = float(was)
-    except ValueError:
-        return None
-    if now_days is None or not 0 < was_days < MOST_DAYS or abs(was_days - now_days) < SAME_D:
-        return None
-    return {"was_days": was_days, "now_days": now_days}
+    context = live_answer(asked, feast, house, view, clock.now(kitchen), request.POST)
+    return {"form": form, "feast": feast, **context}
 
 
 def _as_typed(form: DishForm) -> dict[str, object]:

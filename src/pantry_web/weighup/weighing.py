@@ -1,27 +1,30 @@
 """Weighing out: ticks, the amount really weighed, and what follows from it."""
 
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from django.contrib import messages
-from django.db import transaction
-from django.http import HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
+from pantry_core.dish.answer import DishOut
 from pantry_core.meat import MOST_MEAT_G
 from pantry_core.mixes.request import MOST_WATER_G
-from pantry_core.mixes.weighed import WeighedLine, go_on
-from pantry_web.feasts.access import piece_outlook_of
-from pantry_web.feasts.actions.save_dish import change_dish
+from pantry_core.mixes.weighed import WeighedLine, WeighedOut, go_on
+from pantry_web.feasts.actions.change_dish import change_dish
 from pantry_web.feasts.actions.write_down import undo, weigh_line
-from pantry_web.feasts.mixing import House, Mixed, house_of, mix_of, scale_of, work_out
-from pantry_web.feasts.naming import label_of
-from pantry_web.feasts.planning import Outlook
+from pantry_web.feasts.choices import method_name
+from pantry_web.feasts.documents import dish_document
+from pantry_web.feasts.line_labels import label_of
 from pantry_web.feasts.refusal import Refused
 from pantry_web.fields import QuantityField
 from pantry_web.forms import KitchenForm
 from pantry_web.kitchens.access import cook_of, kitchen_of
+from pantry_web.planning.access import piece_outlook_of
+from pantry_web.planning.answers import work_out
+from pantry_web.planning.deeds import done
+from pantry_web.planning.outlook import Outlook
 from pantry_web.quantities import mass
 
 
@@ -57,8 +60,8 @@ def tick_line(request: HttpRequest, dish_id: int, line: str) -> HttpResponse:
     """Tick a line as it is asked for, or write down what was really weighed."""
     kitchen, by = kitchen_of(request), cook_of(request)
     view = piece_outlook_of(request, dish_id)
-    out = go_on(_mixed(view, house_of(kitchen)).request, view.state.weighed_lines)
-    wanted = next((each for each in out.lines if each.name == line), None)
+    lines = _weighed_out(view).lines
+    wanted = next((each for each in lines if each.name == line), None)
     if wanted is None:
         messages.error(request, "That line is not on the sheet any more; look again.")
         return redirect("weighing", dish_id)
@@ -87,39 +90,45 @@ def trim(request: HttpRequest, dish_id: int) -> HttpResponse:
     form = TrimmedForm(request.POST, units=kitchen.units)
     if not form.is_valid():
         return _page(request, view, trimmed=form)
-    house = house_of(kitchen)
-    before = _mixed(view, house)
-    mix = replace(mix_of(view.dish), mass_g=form.cleaned_data["trimmed"])
+    before = view.answer
+    document = {name: part for name, part in view.dish.document.items() if name != "edits"}
+    document["piece"] = {**view.dish.piece, "mass_g": form.cleaned_data["trimmed"]}
     try:
-        change_dish(view.dish, view.dish.name, mix, house, view.dish.vessel)
+        change_dish(view.dish, document, vessel=view.dish.vessel)
     except Refused as refused:
         messages.error(request, str(refused))
         return redirect("weighing", dish_id)
-    messages.success(request, _what_changed(before, work_out(mix, house), kitchen.units))
+    after = work_out(dish_document(document, view.whole.house, view.dish.vessel))
+    if before is not None and isinstance(after, DishOut):
+        messages.success(request, _what_changed(before, after, kitchen.units))
     return redirect("weighing", dish_id)
 
 
-def _what_changed(before: Mixed, after: Mixed, units: str) -> str:
-    told = [
-        f"{label_of(line.name, after.request).lower()} "
-        f"{mass(before.sheet.grams(line.name), units)} → {mass(line.grams, units)}"
-        for line in after.sheet.lines
-        if abs(line.grams - before.sheet.grams(line.name)) > 1e-6 * line.grams
-    ]
-    meat = f"{mass(before.request.meat.mass_g, units)} → {mass(after.request.meat.mass_g, units)}"
+def _what_changed(before: DishOut, after: DishOut, units: str) -> str:
+    told, was, now = [], before.sheet, after.sheet
+    if before.asked is None or after.asked is None or was is None or now is None:
+        return "Saved."
+    for line in now.lines:
+        if abs(line.grams - was.grams(line.name)) > 1e-6 * line.grams:
+            label = label_of(line.name, after.asked).lower()
+            told.append(f"{label} {mass(was.grams(line.name), units)} → {mass(line.grams, units)}")
+    meat = f"{mass(before.asked.meat.mass_g, units)} → {mass(after.asked.meat.mass_g, units)}"
     return f"Meat {meat}: {', '.join(told) or 'nothing else changes'}."
 
 
-def _mixed(view: Outlook, house: House) -> Mixed:
-    return work_out(mix_of(view.dish), house)
+def _weighed_out(view: Outlook) -> WeighedOut:
+    """The sheet as it goes on from what was weighed.
+
+    Raises: Http404 for a dish of which nothing is weighed out.
+    """
+    answer = view.answer
+    if answer is None or answer.asked is None:
+        raise Http404
+    return go_on(answer.asked, view.state.weighed_lines)
 
 
 def _done(request: HttpRequest, dish_id: int, deed: Callable[[Outlook], None]) -> HttpResponse:
-    try:
-        with transaction.atomic():
-            deed(piece_outlook_of(request, dish_id))
-    except Refused as refused:
-        messages.error(request, str(refused))
+    done(request, dish_id, deed)
     return redirect("weighing", dish_id)
 
 
@@ -131,12 +140,10 @@ def _page(
     trimmed: TrimmedForm | None = None,
 ) -> HttpResponse:
     kitchen = kitchen_of(request)
-    house = house_of(kitchen)
-    mixed = _mixed(view, house)
-    out = go_on(mixed.request, view.state.weighed_lines)
+    out = _weighed_out(view)
     rows = []
     for line in out.lines:
-        scale = scale_of(house, line.wanted_g)
+        scale = view.whole.house.scale_for(line.wanted_g)
         form = AmountForm(units=kitchen.units, auto_id=f"id_{line.name}_%s")
         if bad is not None and bad[0] == line.name:
             form = bad[1]
@@ -146,7 +153,8 @@ def _page(
         )  # fmt: skip
     context = {
         "dish": view.dish, "feast": view.dish.feast, "rows": rows, "out": out,
-        "spices": mix_of(view.dish).spices, "stops": mixed.stops,
+        "spices": view.dish.cure.get("spices", []), "outlook": view,
+        "method": method_name(view.dish.cure["method"]),
         "is_in": view.state.put_in is not None, "can_undo": bool(view.state.weighed_lines),
         "trimmed_form": trimmed or TrimmedForm(units=kitchen.units), "asked": out.request,
     }  # fmt: skip

@@ -4,41 +4,41 @@ from dataclasses import replace
 from datetime import datetime, timedelta
 from uuid import UUID, uuid4
 
-from django.db import transaction
-
+from pantry_core.dish.answer import DishStep
 from pantry_core.formats.operations import weigh_answer
 from pantry_core.mixes.weighed import go_on
+from pantry_core.notice import Notice
 from pantry_core.routes.steps import CURING
 from pantry_core.rules import RULES_VERSION
-from pantry_web.feasts.mixing import House, mix_of, work_out
-from pantry_web.feasts.models import Event, Step, WeighSheet
-from pantry_web.feasts.planning import Outlook
+from pantry_web.feasts.actions.as_seen import as_seen
+from pantry_web.feasts.models import Event, WeighSheet
 from pantry_web.feasts.refusal import Refused
-from pantry_web.feasts.tasks import is_all_work, next_in_hands
 from pantry_web.kitchens.models import Cook
+from pantry_web.planning.hands import is_all_work, next_in_hands
+from pantry_web.planning.outlook import Outlook
 
 _MEANING: dict[str, Event.What] = {
     "lift": Event.What.LIFTED, **dict.fromkeys(CURING, Event.What.PUT_IN)
 }  # fmt: skip
 
 
-@transaction.atomic
-def begin_step(view: Outlook, key: str, by: Cook, house: House) -> None:
+def begin_step(view: Outlook, key: str, by: Cook) -> None:
     """Record that the hands' work at the beginning of a step is done now.
 
     What ran before ends with it. A step that is all work ends at once, and a step that needs no
     hands begins by itself after it. With the meat going in, its weigh-out sheet is frozen.
 
-    Parameters: view of the dish at the present moment; key of the step; by whom; house, as for
-    `work_out`.
-    Raises: Refused when another step is next, or a stop keeps the meat out.
+    Parameters: view of the dish at the present moment; key of the step; by whom.
+    Raises: Refused when another step is next, or a stop holds it back; Stale when something was
+    written down since the view was read.
     """
     step = next_in_hands(view)
-    if step is None or step.key != key:
+    if step is None or step.id != key:
         raise Refused("That is not what comes next; look again.")
+    for stop in view.withheld(key):
+        raise Refused(f"Not yet: {stop.text} {stop.lift.text if stop.lift else ''}")
     batch = uuid4()
-    if step.kind in CURING:
-        _freeze_sheet(view, house, batch)
+    sheet = _sheet(view, batch) if step.kind in CURING else None
     began = _began(view, step)
     log: list[tuple[Event.What, datetime, str]] = []
     if view.state.running is not None:
@@ -48,17 +48,21 @@ def begin_step(view: Outlook, key: str, by: Cook, house: House) -> None:
         log.append((Event.What.STEP_ENDED, view.now, key))
         following = _following(view, step)
         if following is not None and not following.hands_min:
-            log.append((Event.What.STEP_STARTED, view.now, following.key))
+            log.append((Event.What.STEP_STARTED, view.now, following.id))
     if step.kind in _MEANING:
         log.append((_MEANING[step.kind], view.now, key))
-    for what, at, step_key in log:
-        mass_g = view.dish.mass_g if what == Event.What.PUT_IN else None
-        Event.objects.create(
-            dish=view.dish, batch=batch, what=what, at=at, by=by, step_key=step_key, mass_g=mass_g
-        )
+    with as_seen(view):
+        if sheet is not None:
+            sheet.save()
+        for what, at, step_key in log:
+            mass_g = view.dish.mass_g if what == Event.What.PUT_IN else None
+            Event.objects.create(
+                dish=view.dish, batch=batch, what=what, at=at, by=by, step_key=step_key,
+                mass_g=mass_g,
+            )  # fmt: skip
 
 
-def _began(view: Outlook, step: Step) -> datetime:
+def _began(view: Outlook, step: DishStep) -> datetime:
     """Now, or for a step that is all work, by so much earlier as the work takes."""
     if not is_all_work(step):
         return view.now
@@ -67,22 +71,29 @@ def _began(view: Outlook, step: Step) -> datetime:
     return max(began, latest) if latest is not None else began
 
 
-def _following(view: Outlook, step: Step) -> Step | None:
-    return next((each for each in view.steps if each.position > step.position), None)
+def _following(view: Outlook, step: DishStep) -> DishStep | None:
+    after = view.steps[view.place_of(step.id) + 1 :]
+    return after[0] if after else None
 
 
-def _freeze_sheet(view: Outlook, house: House, batch: UUID) -> None:
-    """Keep the sheet as it goes on from what was really weighed."""
-    mixed = work_out(mix_of(view.dish), house)
-    out = go_on(mixed.request, view.state.weighed_lines)
-    stops = (*mixed.stops, *(each for each in out.notices if each.level == "stop"))
+def _sheet(view: Outlook, batch: UUID) -> WeighSheet:
+    """The sheet as it goes on from what was really weighed.
+
+    Raises: Refused when what was weighed may not go in.
+    """
+    answer = view.answer
+    if answer is None or answer.asked is None:
+        raise Refused("The sheet cannot be worked out; look at the weigh-up.")
+    out = go_on(answer.asked, view.state.weighed_lines)
+    stops = [each for each in out.notices if each.level == "stop"]
     if stops:
         raise Refused(f"The meat stays out: {stops[0].text}")
-    WeighSheet.objects.create(
+    said = tuple(Notice(e.level, e.code, e.text, e.basis) for e in answer.notices)
+    return WeighSheet(
         dish=view.dish,
         batch=batch,
         rules_version=RULES_VERSION,
         weighed=view.state.weighed_lines,
         request=out.request.model_dump(mode="json"),
-        answer=weigh_answer(replace(out.sheet, notices=(*mixed.notices, *out.notices))),
+        answer=weigh_answer(replace(out.sheet, notices=(*said, *out.notices))),
     )

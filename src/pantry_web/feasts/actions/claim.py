@@ -5,6 +5,11 @@ from django.db.models import F
 from pantry_web.feasts.models import Feast
 from pantry_web.feasts.refusal import Refused
 
+CHANGED = (
+    "Somebody has changed this feast since you opened it. What you typed is still here; look at "
+    "the plan as it is now, then press again."
+)
+
 
 def claim(feast: Feast, seen: int) -> None:
     """Take the turn to change a feast that was last seen at a version.
@@ -15,7 +20,4 @@ def claim(feast: Feast, seen: int) -> None:
     taken = Feast.objects.filter(pk=feast.pk, version=seen).update(version=F("version") + 1)
     feast.refresh_from_db(fields=["version"])
     if not taken:
-        raise Refused(
-            "Somebody has changed this feast since you opened it. What you typed is still here; "
-            "look at the plan as it is now, then press again."
-        )
+        raise Refused(CHANGED)

@@ -6,7 +6,7 @@ from zoneinfo import ZoneInfo
 from django.db import transaction
 
 from pantry_core.plan.instants import local_instant
-from pantry_web.feasts.models import Dish, Feast, Step
+from pantry_web.feasts.models import Dish, Feast
 
 
 @transaction.atomic
@@ -20,19 +20,12 @@ def copy_feast(feast: Feast, day: date) -> Feast:
     """
     zone = ZoneInfo(feast.time_zone)
     days = day - feast.serve_at.astimezone(zone).date()
-    dishes = list(feast.dishes.filter(is_given_up=False).prefetch_related("steps"))
     new = Feast.objects.create(
         kitchen=feast.kitchen, name=feast.name, time_zone=feast.time_zone, heads=feast.heads,
         note=feast.note, serve_at=_shifted(feast.serve_at, days, zone),
     )  # fmt: skip
-    for dish in dishes:
-        steps = list(dish.steps.all())
+    for dish in feast.dishes.filter(is_given_up=False):
         _copy_dish(dish, new, days, zone)
-        for step in steps:
-            step.pk, step.dish = None, dish
-            if step.locked_start:
-                step.locked_start = _shifted(step.locked_start, days, zone)
-        Step.objects.bulk_create(steps)
     return new
 
 
@@ -40,6 +33,10 @@ def _copy_dish(dish: Dish, feast: Feast, days: timedelta, zone: ZoneInfo) -> Non
     """Make the dish a new one of another feast."""
     dish.pk, dish.feast = None, feast
     dish._state.adding = True
+    for edit in dish.document.get("edits", []):
+        if edit.get("locked_start"):
+            locked = datetime.fromisoformat(edit["locked_start"])
+            edit["locked_start"] = _shifted(locked, days, zone).isoformat()
     if dish.serve_at:
         dish.serve_at = _shifted(dish.serve_at, days, zone)
     dish.save()

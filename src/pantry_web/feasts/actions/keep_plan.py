@@ -1,4 +1,4 @@
-"""Keeping the plan that the cook goes by."""
+"""Keeping the plan that the cook goes by, and planning afresh."""
 
 from pantry_core.plan.result import Plan
 from pantry_web.feasts.models import Feast
@@ -13,4 +13,10 @@ def keep_plan(feast: Feast, plan: Plan | None) -> None:
          "end": each.end.isoformat()}
         for each in plan.steps
     ]  # fmt: skip
+    feast.save(update_fields=["kept_plan"])
+
+
+def plan_afresh(feast: Feast) -> None:
+    """Plan as if there had been no plan before; what has happened stays."""
+    feast.kept_plan = None
     feast.save(update_fields=["kept_plan"])

@@ -5,17 +5,19 @@ from typing import Any
 
 from django.db import transaction
 
-from pantry_web.feasts.actions.claim import claim
-from pantry_web.feasts.actions.save_dish import change_dish, give_up
-from pantry_web.feasts.models import Solve, Step
-from pantry_web.feasts.planning import FeastOutlook
+from pantry_web.background.models import Work
+from pantry_web.feasts.actions.change_dish import change_dish
+from pantry_web.feasts.actions.claim import CHANGED, claim
+from pantry_web.feasts.actions.drop_dish import drop_dish
+from pantry_web.feasts.actions.edit_steps import unlock_steps
 from pantry_web.feasts.refusal import Refused
-from pantry_web.feasts.remedies import asked_document, remedies
+from pantry_web.planning.helps import remedies
+from pantry_web.planning.outlook import FeastOutlook
+from pantry_web.planning.plan_document import plan_document
 
 Document = dict[str, Any]
 
 
-@transaction.atomic
 def take_remedy(whole: FeastOutlook, code: str, seen: int) -> str:
     """Make the change of a remedy that was offered.
 
@@ -23,18 +25,22 @@ def take_remedy(whole: FeastOutlook, code: str, seen: int) -> str:
     Returns: the text of the remedy.
     Raises: Refused when the feast has changed, or the remedy is no longer among those that help.
     """
-    claim(whole.feast, seen)
+    if whole.feast.version != seen:
+        raise Refused(CHANGED)
     offered = remedies(whole)
-    if isinstance(offered, Solve):
+    if isinstance(offered, Work):
         raise Refused("What would help is still being worked out; a moment, then press again.")
     found = next((each for each in offered if each.code == code), None)
     if found is None:
         raise Refused("That would no longer help; look again at what would.")
-    if found.mix is not None and found.dish_id is not None:
-        dish = whole.feast.dishes.get(pk=found.dish_id)
-        change_dish(dish, dish.name, found.mix, whole.house, dish.vessel)
-    elif found.document is not None:
-        _make_true(whole, asked_document(whole), found.document)
+    asked = plan_document(whole, hold=True)
+    with transaction.atomic():
+        claim(whole.feast, seen)
+        if found.decided is not None and found.dish_id is not None:
+            dish = whole.feast.dishes.get(pk=found.dish_id)
+            change_dish(dish, found.decided, vessel=dish.vessel)
+        elif found.document is not None:
+            _make_true(whole, asked, found.document)
     return found.text
 
 
@@ -66,10 +72,12 @@ def _change_dishes(whole: FeastOutlook, asked: Document, wanted: Document) -> No
         view = next(each for each in whole.dishes if each.key == before["id"])
         after = dishes.get(before["id"])
         if after is None:
-            give_up(view.dish)
+            drop_dish(view.dish)
             continue
         if after.get("serve_at") != before.get("serve_at"):
             view.dish.serve_at = datetime.fromisoformat(after["serve_at"])
             view.dish.save(update_fields=["serve_at"])
         locked = {step["id"] for step in after["steps"] if step.get("locked_start")}
-        Step.objects.filter(dish=view.dish).exclude(key__in=locked).update(locked_start=None)
+        were = {step["id"] for step in before["steps"] if step.get("locked_start")}
+        if were - locked:
+            unlock_steps(view.dish, were - locked)

@@ -3,10 +3,13 @@
 from datetime import timedelta
 from uuid import uuid4
 
+from django.db import transaction
+
+from pantry_web.feasts.actions.as_seen import as_seen
 from pantry_web.feasts.models import Event
-from pantry_web.feasts.planning import Outlook
 from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.models import Cook
+from pantry_web.planning.outlook import Outlook
 
 DOUBLE_PRESS = timedelta(minutes=10)
 """A second tick of a round within this time is a slip of the thumb."""
@@ -20,10 +23,11 @@ def turn(view: Outlook, by: Cook) -> None:
     running = view.step(view.state.running or "")
     if running is None or running.every_h is None:
         raise Refused("Nothing in the kitchen wants turning now.")
-    done = view.state.facts[running.key].rounds_done
+    done = view.state.facts[running.id].rounds_done
     if done and view.now - done[-1] < DOUBLE_PRESS:
         raise Refused("That round was ticked a moment ago.")
-    _record(view, by, Event.What.TURNED, step_key=running.key)
+    with as_seen(view):
+        _record(view, by, Event.What.TURNED, step_key=running.id)
 
 
 def write_down(
@@ -49,9 +53,11 @@ def write_down(
     )
     if not any(given for _, _, given in kept):
         raise Refused("There is nothing to write down yet.")
-    for what, values, given in kept:
-        if given:
-            _record(view, by, what, batch=batch, step_key=view.state.running or "", **values)
+    step_key = view.state.running or ""
+    with transaction.atomic():
+        for what, values, given in kept:
+            if given:
+                _record(view, by, what, batch=batch, step_key=step_key, **values)
 
 
 def weigh_line(view: Outlook, by: Cook, line: str, mass_g: float) -> None:
@@ -62,7 +68,8 @@ def weigh_line(view: Outlook, by: Cook, line: str, mass_g: float) -> None:
     """
     if view.state.put_in is not None:
         raise Refused("The meat is in: its weigh-out sheet stays as it was.")
-    _record(view, by, Event.What.LINE_WEIGHED, line=line, mass_g=mass_g)
+    with as_seen(view):
+        _record(view, by, Event.What.LINE_WEIGHED, line=line, mass_g=mass_g)
 
 
 def undo(view: Outlook, by: Cook) -> None:
@@ -73,7 +80,8 @@ def undo(view: Outlook, by: Cook) -> None:
     batch = view.state.last_batch
     if batch is None:
         raise Refused("There is nothing to take back.")
-    _record(view, by, Event.What.WITHDRAWN, withdraws=batch)
+    with as_seen(view):
+        _record(view, by, Event.What.WITHDRAWN, withdraws=batch)
 
 
 def _record(view: Outlook, by: Cook, what: Event.What, **values: object) -> None:

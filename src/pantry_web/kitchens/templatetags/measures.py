@@ -1,15 +1,36 @@
 """Amounts and times as templates show them."""
 
+from collections.abc import Iterable, Sized
 from datetime import datetime
 from zoneinfo import ZoneInfo
 
 from django import template
 
+from pantry_core.dish.answer import DishNotice
 from pantry_web import quantities
 
 register = template.Library()
 
 register.filter("span", quantities.span)
+register.filter("days", quantities.days_in_words)
+
+
+@register.filter
+def count(found: Sized) -> int:
+    """How many there are."""
+    return len(found)
+
+
+@register.filter
+def reminders(notices: Iterable[DishNotice]) -> list[DishNotice]:
+    """Those of the notices that ask for care and for no change."""
+    return [each for each in notices if each.is_reminder]
+
+
+@register.filter
+def asking(notices: Iterable[DishNotice]) -> list[DishNotice]:
+    """Those of the notices that stop, or ask for a change."""
+    return [each for each in notices if not each.is_reminder]
 
 
 @register.filter

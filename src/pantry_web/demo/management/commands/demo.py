@@ -12,6 +12,8 @@ from django.core.management.base import BaseCommand, CommandError, CommandParser
 from pantry_web.demo.kitchen import COOK, PASSWORD, load_whole
 
 HOST = "127.0.0.1"
+PAUSE_S = 0.5
+"""Between a worker that ended and the next [s]."""
 
 
 class Command(BaseCommand):
@@ -38,13 +40,35 @@ class Command(BaseCommand):
         self.stdout.flush()
         threading.Thread(target=_warm_up, daemon=True).start()
         signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))
-        worker = subprocess.Popen(  # noqa: S603 - this same program
-            [sys.executable, sys.argv[0], "db_worker", "--interval", "0.2"]
-        )
+        worker = Worker()
+        threading.Thread(target=worker.keep, daemon=True).start()
         try:
             serve(application, host=HOST, port=port, threads=4, ident=None)
         finally:
-            worker.terminate()
+            worker.stop()
+
+
+class Worker:
+    """Whoever works beside the pages; one that ends is followed by another."""
+
+    def __init__(self) -> None:
+        self._is_over = threading.Event()
+        self._process: subprocess.Popen[bytes] | None = None
+
+    def keep(self) -> None:
+        """Start a worker, and another whenever one ends, until all is over."""
+        while not self._is_over.is_set():
+            self._process = subprocess.Popen(  # noqa: S603 - this same program
+                [sys.executable, sys.argv[0], "db_worker", "--interval", "0.2"]
+            )
+            self._process.wait()
+            self._is_over.wait(PAUSE_S)
+
+    def stop(self) -> None:
+        """Let the worker go home."""
+        self._is_over.set()
+        if self._process is not None:
+            self._process.terminate()
 
 
 def _port(text: str) -> int:

@@ -1,0 +1,63 @@
+"""What would lift a stop, in words, and where that is changed."""
+
+from dataclasses import dataclass
+from typing import Final, Literal
+
+Where = Literal["sheet", "steps", "vessel", "rounds"]
+
+
+@dataclass(frozen=True, slots=True)
+class Lift:
+    """What lifts a stop, and where: on the sheet, in the steps, by the vessel, on the rounds.
+
+    `where` is None for what nothing lifts.
+    """
+
+    text: str
+    where: Where | None
+
+
+_CURING_SALT: Final = Lift("Leave the curing salt out, or choose another method.", "sheet")
+_LESS_NITRITE: Final = Lift("Weigh less curing salt: ask for fewer ppm.", "sheet")
+_NO_NITRATE: Final = Lift("Take a curing salt without nitrate, or none.", "sheet")
+_GONE: Final = Lift("Nothing lifts this. Throw it away; heat does not undo it.", None)
+
+LIFTS: Final[dict[str, Lift]] = {
+    "raw-clock": Lift(
+        "Fewer days in the cure, a later trip to the shop, a quicker method, or buy it frozen.",
+        "steps",
+    ),
+    "nitrite-over": _LESS_NITRITE,
+    "scale-doubt-over": Lift("Use a finer scale, or ask for fewer ppm.", "sheet"),
+    "nitrate-over": _NO_NITRATE,
+    "nitrate-bacon": _NO_NITRATE,
+    "strength-too-high": Lift("Read the strength on the label again.", "sheet"),
+    "strength-unlabelled": Lift("Type the strength that its label says.", "sheet"),
+    "curing-salt-fish": _CURING_SALT,
+    "curing-salt-vegetable": _CURING_SALT,
+    "curing-salt-heaped": _CURING_SALT,
+    "curing-salt-misplaced": _CURING_SALT,
+    "undissolved": Lift("More water, or less salt.", "sheet"),
+    "salt-below-zero": Lift("Less of the salty sauce, or a saltier goal.", "sheet"),
+    "needle-short": Lift("More water, or less by the needle.", "sheet"),
+    "too-warm": Lift("A colder fridge: 4 °C or below.", "sheet"),
+    "brine-warm": Lift("Chill the brine to 4 °C, read it again and write it down.", "rounds"),
+    "reactive-metal": Lift("Take glass, food plastic, stoneware or stainless steel.", "vessel"),
+    "too-small": Lift("Take a larger vessel, or less water.", "vessel"),
+    "parasites": Lift("Say how it was frozen, or cook it.", "sheet"),
+    "water-phase-low": Lift("More salt or more time, or eat it at the same meal.", "sheet"),
+    "smoke-slow": Lift("A hotter smoker, a smaller piece, or curing salt.", "sheet"),
+    "raw-meat": _GONE,
+    "discard": _GONE,
+}  # fmt: skip
+"""By the code of the notice."""
+OTHERWISE: Final = Lift("Change what it says on the sheet.", "sheet")
+
+
+def lift_of(code: str) -> Lift:
+    """What would lift the stop of this code.
+
+    >>> lift_of("undissolved").where
+    'sheet'
+    """
+    return LIFTS.get(code, OTHERWISE)

@@ -1,0 +1,1 @@
+"""What is worked out beside the pages: the one queue."""

@@ -1,0 +1,28 @@
+"""Adding a dish to a feast."""
+
+from django.db import transaction
+
+from pantry_web.feasts.documents import Document
+from pantry_web.feasts.models import USUAL_EARLY_MIN, Dish, Feast
+from pantry_web.feasts.refusal import Refused
+from pantry_web.pantry.models import Vessel
+
+MOST_DISHES = 40
+
+
+@transaction.atomic
+def add_dish(
+    feast: Feast, name: str, document: Document, vessel: Vessel | None = None,
+    early_max_min: float = USUAL_EARLY_MIN,
+) -> Dish:  # fmt: skip
+    """Add a dish or a side job to a feast.
+
+    Parameters: feast; name; document, what the cook decided; vessel; early_max_min, how much
+    earlier it may be done [min].
+    Raises: Refused when the feast has forty dishes.
+    """
+    if feast.dishes.count() >= MOST_DISHES:
+        raise Refused(f"{MOST_DISHES} dishes are the most a feast can hold; drop one first.")
+    return Dish.objects.create(
+        feast=feast, name=name, document=document, vessel=vessel, early_max_min=early_max_min
+    )

@@ -1,0 +1,62 @@
+"""Bringing in a feast from its document."""
+
+from collections.abc import Mapping
+from datetime import datetime
+from uuid import UUID, uuid4
+from zoneinfo import ZoneInfo
+
+from django.db import IntegrityError, transaction
+
+from pantry_core.formats.feast import DishDocument, EventDocument, FeastDocument
+from pantry_core.formats.reading import Problem, WrongInput
+from pantry_core.plan.instants import read_instant, read_zone
+from pantry_web.feasts.exchange import CONTRADICTS, OF_AN_EVENT
+from pantry_web.feasts.models import Dish, Event, Feast, WeighSheet
+from pantry_web.kitchens.models import Cook, Kitchen
+
+
+def bring_in_feast(document: FeastDocument, kitchen: Kitchen, by: Cook) -> Feast:
+    """Make a feast from its document; whoever brings it in stands for whoever did what it tells.
+
+    Raises: WrongInput when it contradicts itself; nothing is kept then.
+    """
+    zone = read_zone(document.tz)
+    try:
+        with transaction.atomic():
+            feast = Feast.objects.create(
+                kitchen=kitchen, name=document.name, time_zone=document.tz, note=document.note,
+                heads=document.people, serve_at=read_instant(document.serve_at, zone),
+            )  # fmt: skip
+            for each in document.dishes:
+                _make_dish(feast, each, zone, by)
+    except IntegrityError:
+        raise WrongInput((Problem("dishes", CONTRADICTS),)) from None
+    return feast
+
+
+def _make_dish(feast: Feast, document: DishDocument, zone: ZoneInfo, by: Cook) -> None:
+    dish = Dish.objects.create(
+        feast=feast, name=document.name, document=document.decided, note=document.note,
+        early_max_min=document.early_max_min, is_given_up=document.given_up,
+        recipe=document.recipe,
+        serve_at=read_instant(document.serve_at, zone) if document.serve_at else None,
+    )  # fmt: skip
+    batches: dict[int, UUID] = {each.press: uuid4() for each in document.events}
+    Event.objects.bulk_create(
+        _event(dish, each, batches, by, read_instant(each.at, zone)) for each in document.events
+    )
+    for sheet in document.sheets:
+        WeighSheet.objects.create(
+            dish=dish, batch=batches[sheet.press], rules_version=sheet.rules_version,
+            weighed=sheet.weighed, request=sheet.request, answer=sheet.answer,
+        )  # fmt: skip
+
+
+def _event(
+    dish: Dish, document: EventDocument, batches: Mapping[int, UUID], by: Cook, at: datetime
+) -> Event:
+    return Event(
+        dish=dish, by=by, at=at, batch=batches[document.press], step_key=document.step,
+        withdraws=batches[document.withdraws] if document.withdraws else None,
+        **{name: getattr(document, name) for name in OF_AN_EVENT},
+    )  # fmt: skip

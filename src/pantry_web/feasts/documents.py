@@ -1,0 +1,101 @@
+"""A dish as its document: what the cook decided, laid into the kitchen's house."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from typing import Any
+
+from pantry_core.dish.request import DishRequest
+from pantry_core.formats.feast import DECIDED
+from pantry_core.measures.scales import Scale, scale_for
+from pantry_core.routes.customs import CUSTOMS
+from pantry_core.rules.cures import CURE_KEYS, CureName
+from pantry_core.rules.profiles import ProfileName
+from pantry_web.feasts.models import Dish
+from pantry_web.kitchens.models import Kitchen
+from pantry_web.pantry.larder import Larder, larder_of
+from pantry_web.pantry.models import Vessel
+from pantry_web.pantry.vessels import core_vessel
+
+Document = dict[str, Any]
+
+LABELLED: Mapping[CureName, str] = {"nitrite-salt": "nitrite-salt", "celery": "celery-powder"}
+"""Curing salts whose strength only a label tells, and what they are in the pantry."""
+PLACES_OF_SIDES: Mapping[str, tuple[str, str]] = {
+    "vegetables": ("heat", "vegetables"), "storage": ("piece", "storage"),
+    "game": ("piece", "wild"), "opened": ("piece", "treatment"),
+}  # fmt: skip
+"""Where the document has what is no custom of its own."""
+
+
+@dataclass(frozen=True, slots=True)
+class House:
+    """What of a kitchen bears on its dishes."""
+
+    profile: ProfileName
+    larder: Larder = field(default_factory=Larder)
+
+    def asked(self, vessel: Vessel | None = None) -> Document:
+        """The house of a `dish` document, with the vessel of the dish."""
+        chosen = core_vessel(vessel) if vessel else None
+        return {
+            "scales": [
+                {"name": each.name, "division_g": each.division_g, "capacity_g": each.capacity_g}
+                for each in self.larder.scales
+            ],
+            "packets": [
+                {"name": name, "nitrite_pct": packet.nitrite_pct}
+                for name, key in CURE_KEYS.items()
+                if (packet := self.larder.packets.get(key)) is not None
+            ],
+            **({"vessel": chosen.model_dump(mode="json")} if chosen else {}),
+        }
+
+    def scale_for(self, grams: float) -> Scale | None:
+        """The scale for a line, None when no scale holds it."""
+        return scale_for(self.larder.scales, grams)
+
+
+def house_of(kitchen: Kitchen) -> House:
+    """What of a kitchen bears on its dishes."""
+    return House("eu" if kitchen.profile == Kitchen.Profile.EU else "us", larder_of(kitchen))
+
+
+def dish_document(decided: Document, house: House, vessel: Vessel | None = None) -> Document:
+    """The `dish` document of what the cook decided, as JSON data; it may not be a valid one."""
+    return {**decided, "profile": house.profile, "house": house.asked(vessel)}
+
+
+def asked_of(decided: Document, house: House, vessel: Vessel | None = None) -> DishRequest:
+    """The `dish` document of what the cook decided.
+
+    Raises: pydantic.ValidationError for what the core does not take.
+    """
+    return DishRequest.model_validate(dish_document(decided, house, vessel))
+
+
+def asked_of_dish(dish: Dish, house: House) -> DishRequest:
+    """The `dish` document of a stored dish.
+
+    Raises: pydantic.ValidationError for what the core does not take.
+    """
+    return asked_of(dish.document, house, dish.vessel)
+
+
+def decided_of(asked: DishRequest) -> Document:
+    """What the cook decided in a `dish` document, as it is stored."""
+    return asked.model_dump(mode="json", include=set(DECIDED), exclude_unset=True)
+
+
+def sides_of(document: Document) -> dict[str, str]:
+    """How the cook of a stored dish does it, by custom."""
+    piece, heat = document.get("piece") or {}, document.get("heat") or {}
+    treatment = piece.get("treatment") or ["intact"]
+    sides = {
+        "vegetables": "late" if heat.get("vegetables") else "none",
+        "storage": piece.get("storage", "meal"),
+        "game": piece.get("wild") or "farmed",
+        "opened": treatment[0],
+        **(document.get("customs") or {}),
+    }
+    usual = {custom.id: custom.choices[0].id for custom in CUSTOMS}
+    return usual | sides

@@ -1,0 +1,1 @@
+"""What changes a kitchen: one small module for each deed."""

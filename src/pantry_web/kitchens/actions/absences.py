@@ -1,0 +1,15 @@
+"""Times in which nobody is at home."""
+
+from datetime import datetime
+
+from pantry_web.kitchens.models import Absence, Kitchen
+
+
+def add_absence(kitchen: Kitchen, begins: datetime, ends: datetime) -> Absence:
+    """Write down a time in which nobody is at home."""
+    return Absence.objects.create(kitchen=kitchen, begins=begins, ends=ends)
+
+
+def remove_absence(absence: Absence) -> None:
+    """Stay at home after all."""
+    absence.delete()

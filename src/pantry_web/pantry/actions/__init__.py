@@ -1,0 +1,1 @@
+"""What changes a pantry: one small module for each deed."""

@@ -1,0 +1,1 @@
+"""From what is stored to what is planned."""

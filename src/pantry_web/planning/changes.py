@@ -1,0 +1,54 @@
+"""What has changed in the plan since the cook last went by it."""
+
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Literal
+
+from pantry_web.planning.outlook import FeastOutlook
+from pantry_web.quantities import hours_of, span
+
+
+@dataclass(frozen=True, slots=True)
+class Change:
+    """One step that moved, came or went; `how` says by how much."""
+
+    dish: str
+    title: str
+    kind: Literal["moved", "new", "gone"]
+    before: datetime | None
+    after: datetime | None
+    how: str
+
+
+def changes(whole: FeastOutlook) -> list[Change]:
+    """Steps that start elsewhere than in the kept plan, in the order of their time.
+
+    Only what lies ahead is told: the past stays as it was.
+    """
+    kept = whole.feast.kept_plan
+    plan = whole.plan
+    if not kept or plan is None or not plan.steps:
+        return []
+    before = {
+        (each["dish"], each["step"]): datetime.fromisoformat(each["start"])
+        for each in kept
+        if each["start"] != each["end"]
+    }
+    after = {(each.dish, each.step): each.start for each in plan.steps if each.start != each.end}
+    found = []
+    for view in whole.dishes:
+        for step in view.steps:
+            key = (view.key, step.id)
+            was, now = before.get(key), after.get(key)
+            latest = max((moment for moment in (was, now) if moment), default=whole.now)
+            if was != now and step.id not in view.state.begun and latest >= whole.now:
+                found.append(_change(view.dish.name, step.title, was, now))
+    return sorted(found, key=lambda each: each.after or each.before or whole.now)
+
+
+def _change(dish: str, title: str, was: datetime | None, now: datetime | None) -> Change:
+    if was is None or now is None:
+        kind: Literal["new", "gone"] = "new" if was is None else "gone"
+        return Change(dish, title, kind, was, now, "new" if was is None else "falls away")
+    length = span(abs(hours_of(now - was)))
+    return Change(dish, title, "moved", was, now, f"{length} {'later' if now > was else 'earlier'}")

@@ -1,0 +1,98 @@
+"""What comes next in the hands."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Literal
+
+from pantry_core.dish.answer import DishStep
+from pantry_web.planning.outlook import FeastOutlook, Outlook
+
+GRID_MIN = 15
+
+
+@dataclass(frozen=True, slots=True)
+class Task:
+    """A step to begin, or a round; `at` is None where no plan says when.
+
+    `withheld` is why a stop holds it back.
+    """
+
+    kind: Literal["begin", "tend"]
+    key: str
+    title: str
+    how: str
+    at: datetime | None
+    minutes: float
+    can_tick: bool
+    withheld: str = ""
+
+
+def is_all_work(step: DishStep) -> bool:
+    """Whether the hands fill the step on the quarter-hour grid, so that it ends when they do."""
+    return step.min_h * 60 - step.hands_min < GRID_MIN
+
+
+def next_in_hands(view: Outlook) -> DishStep | None:
+    """The next step that begins with work; none for a dish that is to be discarded."""
+    if view.is_discarded or view.problems:
+        return None
+    begun = [i for i, step in enumerate(view.steps) if step.id in view.state.begun]
+    last_begun = max(begun, default=-1)
+    return next((step for step in view.steps[last_begun + 1 :] if step.hands_min), None)
+
+
+def tasks(view: Outlook) -> list[Task]:
+    """All that is left to do with the hands, in the order of its time.
+
+    The next step and the next round can be ticked; what lies behind them cannot yet.
+    """
+    found = [*_beginnings(view), *_rounds(view)]
+    far = view.dish.feast.serve_at
+    return sorted(found, key=lambda task: (task.at or far, task.kind))
+
+
+def feast_tasks(whole: FeastOutlook) -> list[tuple[Outlook, Task]]:
+    """All that is left to do with the hands over all dishes, in the order of its time."""
+    found = [
+        (view, task) for view in whole.dishes if not view.dish.is_given_up for task in tasks(view)
+    ]
+    far = whole.feast.serve_at
+    return sorted(found, key=lambda each: (each[1].at or far, each[1].kind))
+
+
+def _beginnings(view: Outlook) -> Iterator[Task]:
+    following = next_in_hands(view)
+    if following is None:
+        return
+    for step in view.steps[view.place_of(following.id) :]:
+        if step.hands_min:
+            planned = view.planned(step.id)
+            stops = view.withheld(step.id)
+            yield Task(
+                "begin",
+                step.id,
+                step.title if is_all_work(step) else f"{step.title}: begin",
+                step.text,
+                planned.start if planned else None,
+                step.hands_min,
+                can_tick=step is following and not stops,
+                withheld=stops[0].text if stops else "",
+            )
+
+
+def _rounds(view: Outlook) -> Iterator[Task]:
+    if view.plan is None or view.is_discarded:
+        return
+    done = {key: set(fact.rounds_done) for key, fact in view.state.facts.items()}
+    can_tick = True
+    for each in view.plan.rounds:
+        for job in each.jobs:
+            step = view.step(job.step)
+            if step is None or each.at in done.get(job.step, ()):
+                continue
+            running = view.state.running == job.step
+            yield Task(
+                "tend", job.step, step.tend, step.title, each.at, 5, can_tick=running and can_tick
+            )
+            can_tick = False

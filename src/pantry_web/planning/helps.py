@@ -1,0 +1,168 @@
+"""What would help a feast that cannot be: changes of the plan, and of the pieces themselves."""
+
+import hashlib
+from collections.abc import Iterator
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+
+from django_tasks import task
+from pydantic import TypeAdapter
+
+from pantry_core.dish.answer import DishOut
+from pantry_core.plan.problem import GRID, resolve
+from pantry_core.plan.request import PlanRequest
+from pantry_core.plan.result import Plan
+from pantry_core.routes.ways import WAYS, WayName
+from pantry_web.background import queue
+from pantry_web.background.models import Work
+from pantry_web.feasts.documents import dish_document
+from pantry_web.feasts.models import Feast
+from pantry_web.planning.answers import work_out
+from pantry_web.planning.outlook import FeastOutlook, Outlook, feast_outlook
+from pantry_web.planning.plan_document import plan_document, steps_document
+from pantry_web.planning.solving import Solved
+
+SHORTER: tuple[WayName, ...] = ("needle-brine", "needle", "strong-brine", "dry-cure", "dry-brine")
+"""Methods that may take less time, those nearest to a brine first."""
+THINNER = 0.5
+"""A piece that is cut in two through its thickness."""
+MOST_OF_PIECES = 3
+
+Document = dict[str, Any]
+
+
+@dataclass(frozen=True, slots=True)
+class Remedy:
+    """A change that was solved: the whole document with it, or a dish decided otherwise."""
+
+    code: str
+    text: str
+    plan: Plan
+    document: Document | None = None
+    dish_id: int | None = None
+    decided: Document | None = None
+
+
+_REMEDIES: TypeAdapter[list[Remedy]] = TypeAdapter(list[Remedy])
+
+
+def is_needed(whole: FeastOutlook) -> bool:
+    """Whether something cannot be done as it is asked."""
+    found = whole.solution
+    if not isinstance(found, Solved):
+        return False
+    return found.plan.status == "infeasible" or bool(found.left_out)
+
+
+def remedies(whole: FeastOutlook) -> list[Remedy] | Work:
+    """What would help, each really solved, and kept while nothing changes.
+
+    Returns: the remedies, or what is worked out beside the pages and not done yet.
+    """
+    if not is_needed(whole):
+        return []
+    work = asked_for(whole)
+    if work.state != Work.State.DONE:
+        return work
+    return _REMEDIES.validate_python(work.answer or [], strict=False)
+
+
+def asked_for(whole: FeastOutlook) -> Work:
+    """What would help, as it is asked for within a quarter of an hour."""
+    document = plan_document(whole, hold=True)
+    quarter = whole.now.timestamp() // GRID.total_seconds()
+    key = queue.key_of("helps", (quarter, whole.feast.pk, {**document, "now": ""}))
+    asked = {"feast": whole.feast.pk, "now": whole.now.isoformat(), "plan": document}
+    return queue.hand_over(whole.kitchen, key, asked, work_out_remedies)
+
+
+@task()
+def work_out_remedies(pk: int) -> None:
+    """Work out what would help a feast as it stood when that was asked."""
+
+    def deed(report: queue.Report) -> object:
+        asked = report.document
+        feast = Feast.objects.select_related("kitchen").get(pk=asked["feast"])
+        now = datetime.fromisoformat(asked["now"])
+        whole = feast_outlook(feast, feast.kitchen, now)
+        found = [*_of_pieces(whole, asked["plan"]), *_of_the_plan(asked["plan"])]
+        return _REMEDIES.dump_python(found, mode="json")
+
+    queue.carry_out(pk, deed)
+
+
+def _of_the_plan(document: Document) -> Iterator[Remedy]:
+    from pantry_core.plan import remedies as core  # noqa: PLC0415 - the solver is slow to import
+    from pantry_core.plan.why import explain  # noqa: PLC0415
+
+    problem = resolve(PlanRequest.model_validate(document))
+    for each in core.remedies(document, problem, explain(problem)):
+        yield Remedy(_code(each.text), each.text, each.plan, document=each.input)
+
+
+def _of_pieces(whole: FeastOutlook, document: Document) -> Iterator[Remedy]:
+    """Another method or a thinner piece for what collides; nothing that a stop forbids."""
+    from pantry_core.plan.solve import is_possible  # noqa: PLC0415 - the solver is slow to import
+    from pantry_core.plan.solve import plan as solve  # noqa: PLC0415
+    from pantry_core.plan.why import explain  # noqa: PLC0415
+
+    named = {each.dish for each in explain(resolve(PlanRequest.model_validate(document))).why}
+    offered = 0
+    for view in whole.dishes:
+        if view.key not in named or view.answer is None or view.dish.is_job or view.state.begun:
+            continue
+        for text, decided in _otherwise(view):
+            changed = _with(whole, view, document, decided)
+            if changed is None or not is_possible(resolve(changed)):
+                continue
+            solved = solve(resolve(changed), effort=0.3)
+            if not solved.steps:
+                continue
+            told = f"{text} for {view.dish.name}."
+            yield Remedy(_code(told), told, solved, dish_id=view.dish.pk, decided=decided)
+            offered += 1
+            if offered == MOST_OF_PIECES:
+                return
+
+
+def _otherwise(view: Outlook) -> Iterator[tuple[str, Document]]:
+    """The dish decided otherwise: a thinner piece, or another method that fits."""
+    document, answer = view.dish.document, view.answer
+    way = WAYS.get(view.dish.cure.get("method", ""))
+    if answer is None or answer.asked is None or way is None:
+        return
+    if way.timing in ("school", "model"):
+        halved = {**view.dish.piece, "thickness_mm": THINNER * answer.asked.meat.thickness_mm}
+        yield "A thinner piece, cut in two,", {**document, "piece": halved}
+    fitting = {option.method for option in answer.options}
+    for name in SHORTER:
+        other = WAYS[name]
+        if name == way.id or name not in fitting or other.group == way.group == "Needle":
+            continue
+        kept = ("curing_salt", "sugar_pct", "spices", "target_salt_pct")
+        cure = {field: view.dish.cure[field] for field in kept if field in view.dish.cure}
+        if other.heaped or other.id == "dry-brine":
+            cure["curing_salt"] = None
+        water = (
+            {"water_g": answer.asked.water_g} if answer.asked.water_g and other.has_water else {}
+        )
+        yield other.name, {**document, "cure": {**cure, **water, "method": name}}
+
+
+def _with(
+    whole: FeastOutlook, view: Outlook, document: Document, decided: Document
+) -> PlanRequest | None:
+    """The document with the steps of a dish decided otherwise; None where a stop forbids it."""
+    answer = work_out(dish_document(decided, whole.house, view.dish.vessel))
+    if not isinstance(answer, DishOut) or answer.stops:
+        return None
+    steps = steps_document(answer.steps)
+    dishes = [
+        {**each, "steps": steps} if each["id"] == view.key else each for each in document["dishes"]
+    ]
+    return PlanRequest.model_validate({**document, "dishes": dishes})
+
+
+def _code(text: str) -> str:
+    return hashlib.sha256(text.encode()).hexdigest()[:16]

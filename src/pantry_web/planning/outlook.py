@@ -1,0 +1,313 @@
+"""A feast and its dishes at a moment: worked out by the core, planned, with what happened."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field, replace
+from datetime import datetime
+from functools import cached_property
+
+from pantry_core.dish.answer import DishNotice, DishOut, DishStep, Verdict
+from pantry_core.formats.reading import Problem
+from pantry_core.plan.result import Plan, PlannedStep, Round
+from pantry_web.background.models import Work
+from pantry_web.feasts.documents import House, dish_document
+from pantry_web.feasts.models import Dish, Feast, Mishap
+from pantry_web.feasts.state import DishState, derive
+from pantry_web.kitchens.models import Kitchen
+from pantry_web.planning.answers import Answer, Broken, answers_to
+from pantry_web.planning.dish_document import Document, facts_of, with_facts, with_plan
+from pantry_web.planning.plan_document import plan_document
+from pantry_web.planning.solving import Asked, Solved, Starts, known, solved
+from pantry_web.planning.surroundings import Surroundings, surroundings_of
+
+HUES = 8
+"""So many dishes are told apart by hue and hatch; the next begins again."""
+DISCARD = "discard"
+
+
+@dataclass(frozen=True, eq=False)
+class Outlook:
+    """A dish at a moment: its answer, what has happened, and its part of the plan."""
+
+    dish: Dish
+    kitchen: Kitchen
+    now: datetime
+    state: DishState
+    whole: "FeastOutlook" = field(repr=False)
+
+    @property
+    def key(self) -> str:
+        """The id of the dish in plan documents."""
+        return str(self.dish.pk)
+
+    @cached_property
+    def hue(self) -> int:
+        """What tells the dish apart, by its place in the feast."""
+        return self.whole.dishes.index(self) % HUES
+
+    @property
+    def problems(self) -> tuple[Problem, ...]:
+        """Why the core cannot work it out; empty when it can."""
+        answer = self._answer
+        return answer.problems if isinstance(answer, Broken) else ()
+
+    @property
+    def answer(self) -> DishOut | None:
+        """What the core says of it as it is planned and as it went; None where it cannot."""
+        answer = self._answer
+        return None if isinstance(answer, Broken) else answer
+
+    @cached_property
+    def _answer(self) -> Answer:
+        return self.whole.answers[self.key]
+
+    @cached_property
+    def steps(self) -> tuple[DishStep, ...]:
+        """Its steps in order."""
+        unplanned = self.whole.unplanned_answers[self.key]
+        return () if isinstance(unplanned, Broken) else unplanned.steps
+
+    @property
+    def notices(self) -> tuple[DishNotice, ...]:
+        """All that must be said of it; of a dish that is to be discarded only that."""
+        said = self.answer.notices if self.answer else ()
+        gone = tuple(each for each in said if each.level == "stop" and each.code == DISCARD)
+        return gone or said
+
+    @property
+    def verdict(self) -> Verdict:
+        """Go, caution or stop."""
+        return self.answer.verdict if self.answer else "stop"
+
+    @cached_property
+    def is_discarded(self) -> bool:
+        """Whether it is to be thrown away."""
+        unplanned = self.whole.unplanned_answers[self.key]
+        said = () if isinstance(unplanned, Broken) else unplanned.stops
+        return any(each.code == DISCARD for each in said)
+
+    def withheld(self, step: str) -> tuple[DishNotice, ...]:
+        """The stops that hold a step back."""
+        return tuple(each for each in self.notices if each.level == "stop" and each.step == step)
+
+    @property
+    def why_left_out(self) -> tuple[str, ...]:
+        """What stands against it alone, so that the others are planned without it."""
+        found = self.whole.solution
+        return found.left_out.get(self.key, ()) if isinstance(found, Solved) else ()
+
+    @cached_property
+    def plan(self) -> Plan | None:
+        """Its part of the feast's plan; None where it is not planned, or its hour has passed."""
+        whole = self.whole.plan
+        if whole is None or self.key not in self.whole.planned_dishes or self.why_left_out:
+            return None
+        own = tuple(each for each in whole.steps if each.dish == self.key)
+        rounds = (
+            Round(each.at, jobs)
+            for each in whole.rounds
+            if (jobs := tuple(job for job in each.jobs if job.dish == self.key))
+        )
+        ahead = [each for each in own if each.step not in self.state.begun]
+        latest = ahead[0].latest_start if ahead else None
+        return replace(whole, steps=own, rounds=tuple(rounds), latest_start=latest)
+
+    def planned(self, key: str) -> PlannedStep | None:
+        """The planned or past times of a step."""
+        if self.plan is None:
+            return None
+        return next((each for each in self.plan.steps if each.step == key), None)
+
+    def step(self, key: str) -> DishStep | None:
+        """The step with this id."""
+        return next((each for each in self.steps if each.id == key), None)
+
+    def place_of(self, key: str) -> int:
+        """Where a step stands among the others; -1 for none of them."""
+        return next((i for i, each in enumerate(self.steps) if each.id == key), -1)
+
+
+@dataclass(frozen=True, eq=False)
+class FeastOutlook:
+    """A feast at a moment, with the outlook of each of its dishes.
+
+    Where it only `looks`, no plan is worked out: what is known is shown.
+    """
+
+    feast: Feast
+    around: Surroundings
+    dishes: list[Outlook] = field(default_factory=list)
+    looks: bool = False
+
+    @property
+    def kitchen(self) -> Kitchen:
+        """Whose feast it is."""
+        return self.around.kitchen
+
+    @property
+    def now(self) -> datetime:
+        """The moment."""
+        return self.around.now
+
+    @property
+    def house(self) -> House:
+        """What of the kitchen bears on its dishes."""
+        return self.around.house
+
+    @property
+    def mishaps(self) -> tuple[Mishap, ...]:
+        """What befell the kitchen so far."""
+        return self.around.mishaps
+
+    @property
+    def discarded(self) -> list[Outlook]:
+        """Dishes that are to be thrown away."""
+        return [each for each in self.dishes if each.is_discarded and not each.dish.is_given_up]
+
+    @property
+    def stopped(self) -> list[Outlook]:
+        """Dishes that a stop holds back somewhere."""
+        wanted = (each for each in self.dishes if not each.dish.is_given_up)
+        return [each for each in wanted if each.verdict == "stop" and not each.is_discarded]
+
+    @property
+    def left_out(self) -> list[Outlook]:
+        """Dishes that cannot be done: the others are planned without them."""
+        return [each for each in self.dishes if each.why_left_out]
+
+    @cached_property
+    def unplanned_documents(self) -> dict[str, Document]:
+        """The `dish` document of each dish with what happened, as yet without its times."""
+        plain = {
+            each.key: dish_document(each.dish.document, self.house, each.dish.vessel)
+            for each in self.dishes
+        }
+        steps = dict(zip(plain, answers_to(list(plain.values())), strict=True))
+        return {
+            each.key: with_facts(
+                plain[each.key],
+                facts_of(each.dish, _steps(steps[each.key]), each.state, self.mishaps, self.now),
+                self.now,
+                self.feast.time_zone,
+            )
+            for each in self.dishes
+        }
+
+    @cached_property
+    def unplanned_answers(self) -> dict[str, Answer]:
+        """What the core says of each dish, as yet without its times."""
+        return _answered(self.unplanned_documents)
+
+    @cached_property
+    def documents(self) -> dict[str, Document]:
+        """The `dish` document of each dish, with its times and what happened."""
+        return {
+            each.key: with_plan(
+                self.unplanned_documents[each.key], each.plan.steps if each.plan else ()
+            )
+            for each in self.dishes
+        }
+
+    @cached_property
+    def answers(self) -> dict[str, Answer]:
+        """What the core says of each dish: every page shows this."""
+        return _answered(self.documents)
+
+    @property
+    def why_not(self) -> tuple[str, ...]:
+        """What stands against the plan, in few sentences."""
+        found = self.solution
+        return found.why if isinstance(found, Solved) else ()
+
+    @cached_property
+    def planned_dishes(self) -> frozenset[str]:
+        """Ids of the dishes that are planned: wanted, with steps, their hour ahead."""
+        return frozenset(
+            each.key
+            for each in self.dishes
+            if not each.dish.is_given_up
+            and not each.is_discarded
+            and each.steps
+            and (each.dish.serve_at or self.feast.serve_at) > self.now
+        )
+
+    @property
+    def has_several(self) -> bool:
+        """Whether there is more than one dish."""
+        return len(self.dishes) > 1
+
+    @property
+    def is_begun(self) -> bool:
+        """Whether something has been done for any dish."""
+        return any(each.state.begun for each in self.dishes)
+
+    @property
+    def plan(self) -> Plan | None:
+        """The plan of all dishes; None when nothing lies ahead, or it is being worked out."""
+        found = self.solution
+        return found.plan if isinstance(found, Solved) else None
+
+    @property
+    def solving(self) -> Work | None:
+        """The plan while it is being worked out."""
+        found = self.solution
+        return found if isinstance(found, Work) else None
+
+    @property
+    def asked(self) -> Asked:
+        """What is asked of the plan."""
+        keep = kept_starts(self.feast) if self.is_begun else {}
+        return Asked(plan_document(self, hold=False), plan_document(self, hold=True), keep)
+
+    @cached_property
+    def solution(self) -> Solved | Work | None:
+        """Solved when first asked for."""
+        if self.feast.serve_at <= self.now or not self.planned_dishes:
+            return None
+        return known(self.kitchen, self.asked) if self.looks else solved(self.kitchen, self.asked)
+
+    def of(self, dish: Dish) -> Outlook:
+        """The outlook of one of its dishes."""
+        return next(each for each in self.dishes if each.dish.pk == dish.pk)
+
+
+def feast_outlook(
+    feast: Feast, kitchen: Kitchen, now: datetime, *, looks: bool = False
+) -> FeastOutlook:
+    """The outlook of a feast: its dishes and their logs are read, one query each."""
+    return feast_outlooks([feast], kitchen, now, looks=looks)[0]
+
+
+def feast_outlooks(
+    feasts: Sequence[Feast], kitchen: Kitchen, now: datetime, *, looks: bool = False
+) -> list[FeastOutlook]:
+    """The outlooks of several feasts of a kitchen, read together."""
+    around = surroundings_of(kitchen, now)
+    wholes = {feast.pk: FeastOutlook(feast, around, looks=looks) for feast in feasts}
+    dishes = Dish.objects.filter(feast__in=feasts).select_related("vessel")
+    for dish in dishes.prefetch_related("events"):
+        whole = wholes[dish.feast_id]
+        dish.feast = whole.feast
+        state = derive(dish.events.all(), now)
+        whole.dishes.append(Outlook(dish, kitchen, now, state, whole))
+    return list(wholes.values())
+
+
+def outlook(dish: Dish, kitchen: Kitchen, now: datetime) -> Outlook:
+    """The outlook of a dish, as a part of its feast's."""
+    return feast_outlook(dish.feast, kitchen, now).of(dish)
+
+
+def kept_starts(feast: Feast) -> Starts:
+    """The starts of the plan that the cook last went by."""
+    return {
+        (each["dish"], each["step"]): datetime.fromisoformat(each["start"])
+        for each in feast.kept_plan or ()
+    }
+
+
+def _steps(answer: Answer) -> tuple[DishStep, ...]:
+    return () if isinstance(answer, Broken) else answer.steps
+
+
+def _answered(documents: dict[str, Document]) -> dict[str, Answer]:
+    return dict(zip(documents, answers_to(list(documents.values())), strict=True))

@@ -1,0 +1,89 @@
+"""The `plan` document of a feast, from its dishes as they are worked out and what happened."""
+
+from collections.abc import Iterable
+from datetime import datetime
+from typing import TYPE_CHECKING, Any
+
+from pantry_core.dish.answer import DishStep
+from pantry_core.plan.problem import GRID
+from pantry_web.feasts.state import StepFacts
+
+if TYPE_CHECKING:
+    from pantry_web.planning.outlook import FeastOutlook, Outlook
+
+Document = dict[str, Any]
+
+
+def plan_document(feast: "FeastOutlook", *, hold: bool) -> Document:
+    """The `plan` document of a feast.
+
+    Holding a piece before the heat is for one that was lifted early: without `hold` it is left out,
+    so that no plan takes a piece out of its cure only to let it lie.
+    """
+    stored, kitchen = feast.feast, feast.kitchen
+    planned = feast.planned_dishes
+    return {
+        "now": feast.now.isoformat(),
+        "tz": stored.time_zone,
+        "serve_at": stored.serve_at.isoformat(),
+        "day": {"wake": f"{kitchen.wake:%H:%M}", "sleep": f"{kitchen.sleep:%H:%M}"},
+        "away": [
+            {"from": each.begins.isoformat(), "to": each.ends.isoformat()}
+            for each in feast.around.absences
+            if each.ends > feast.now
+        ],
+        "cooks": kitchen.cooks,
+        "places": {place.name: place.capacity for place in feast.around.places},
+        "dishes": [_dish(each, hold=hold) for each in feast.dishes if each.key in planned],
+    }
+
+
+def steps_document(steps: Iterable[DishStep], anchor: datetime | None = None) -> list[Document]:
+    """Steps of which nothing has happened yet, without holding."""
+    return [step_document(step, StepFacts(), anchor) for step in steps if step.kind != "hold"]
+
+
+def step_document(step: DishStep, fact: StepFacts, anchor: datetime | None = None) -> Document:
+    """A step of the plan document, with what has happened of it.
+
+    A lock falls on the quarter hour before it, counted from the anchor: the feast may have moved.
+    """
+    locked = datetime.fromisoformat(step.locked_start) if step.locked_start else None
+    told = {
+        "name": step.title, "place": step.place, "prefer_h": step.prefer_h, "max_h": step.max_h,
+        "hands_min": step.hands_min or None, "attended": step.attended or None, "uses": step.uses,
+        "every_h": step.every_h,
+        "rounds_done": [each.isoformat() for each in fact.rounds_done] or None,
+        "started_at": fact.started_at.isoformat() if fact.started_at else None,
+        "ended_at": fact.ended_at.isoformat() if fact.ended_at else None,
+        "locked_start": on_grid(locked, anchor),
+    }  # fmt: skip
+    known = {name: value for name, value in told.items() if value is not None}
+    return {"id": step.id, "kind": step.kind, "min_h": step.min_h, **known}
+
+
+def on_grid(moment: datetime | None, anchor: datetime | None) -> str | None:
+    """A moment at or before it on the quarter hours of an anchor."""
+    if moment is None:
+        return None
+    return (moment - (moment - (anchor or moment)) % GRID).isoformat()
+
+
+def _dish(view: "Outlook", *, hold: bool) -> Document:
+    """A dish; steps that were passed over before the last fact are left out."""
+    anchor, facts = view.dish.feast.serve_at, view.state.facts
+    asked = [
+        step_document(step, facts.get(step.id, StepFacts()), anchor)
+        for step in view.steps
+        if hold or step.kind != "hold" or step.id in view.state.begun
+    ]
+    begun = [i for i, each in enumerate(asked) if "started_at" in each or "ended_at" in each]
+    last_fact = begun[-1] if begun else -1
+    own_hour = on_grid(view.dish.serve_at, anchor)
+    return {
+        "id": view.key,
+        "name": view.dish.name,
+        **({"serve_at": own_hour} if own_hour else {}),
+        "early_max_min": view.dish.early_max_min,
+        "steps": [each for i, each in enumerate(asked) if i >= last_fact or i in begun],
+    }

@@ -1,0 +1,216 @@
+"""The plan of a feast: asked for once, solved at once or beside the pages, kept while it holds."""
+
+import json
+from collections.abc import Callable, Container, Mapping
+from dataclasses import dataclass, field
+from datetime import datetime, timedelta
+from typing import Any
+
+from django_tasks import task
+from pydantic import TypeAdapter, ValidationError
+
+from pantry_core.formats.reading import problem_of
+from pantry_core.plan.problem import GRID, WrongPlan, resolve
+from pantry_core.plan.request import PlanRequest
+from pantry_core.plan.result import Plan
+from pantry_web.background import queue
+from pantry_web.background.models import Work
+from pantry_web.background.patient import write_if_free
+from pantry_web.kitchens.models import Kitchen
+from pantry_web.planning.answers import forget_old_answers
+
+QUICK_STEPS = 24
+"""Plans of so many open steps take under a second."""
+
+Starts = Mapping[tuple[str, str], datetime]
+"""Starts of the plan that the cook last went by, by dish and step."""
+Document = dict[str, Any]
+Tell = Callable[[float, float], None]
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """What is asked for: the plan, the same with holding allowed, and the starts to be kept."""
+
+    document: Document
+    held: Document
+    keep: Starts = field(default_factory=dict)
+
+    @property
+    def key(self) -> str:
+        """The same for the same house, steps and facts, whatever the hour."""
+        starts = sorted((*pair, start.isoformat()) for pair, start in self.keep.items())
+        documents = [{**each, "now": ""} for each in (self.document, self.held)]
+        return queue.key_of("plan", (json.dumps(documents, sort_keys=True), starts))
+
+    def stored(self) -> Document:
+        """As JSON data."""
+        starts = [(*pair, start.isoformat()) for pair, start in self.keep.items()]
+        return {"document": self.document, "held": self.held, "keep": starts}
+
+    @classmethod
+    def of(cls, stored: Document) -> "Asked":
+        """From its JSON data."""
+        keep = {(dish, step): datetime.fromisoformat(start) for dish, step, start in stored["keep"]}
+        return cls(stored["document"], stored["held"], keep)
+
+
+@dataclass(frozen=True, slots=True)
+class Solved:
+    """A plan, what stands against it, and the dishes that cannot be done: they are left out of it.
+
+    `left_out` says of each, by its id, what stands against it alone.
+    """
+
+    plan: Plan
+    why: tuple[str, ...] = ()
+    left_out: dict[str, tuple[str, ...]] = field(default_factory=dict)
+
+
+_SOLVED: TypeAdapter[Solved] = TypeAdapter(Solved)
+
+
+def solved(kitchen: Kitchen, asked: Asked) -> Solved | Work:
+    """The plan, kept while it still holds, or what is worked out beside the pages."""
+    now = datetime.fromisoformat(asked.document["now"])
+    kept = _kept(kitchen, asked)
+    if kept is not None and kept.answer is not None:
+        answer = _SOLVED.validate_python(kept.answer, strict=False)
+        if _still_holds(answer.plan, kept.document["document"], asked.document, now):
+            return answer
+        queue.forget(kept)
+    if _open_steps(asked.document) <= QUICK_STEPS:
+        answer = solve(asked)
+        data = _SOLVED.dump_python(answer, mode="json")
+        write_if_free(lambda: queue.keep_answer(kitchen, asked.key, asked.stored(), data))
+        return answer
+    work = queue.hand_over(kitchen, asked.key, asked.stored(), work_out_plan)
+    return work if work.answer is None else _SOLVED.validate_python(work.answer, strict=False)
+
+
+def known(kitchen: Kitchen, asked: Asked) -> Solved | None:
+    """The plan if it has been worked out and still holds; nothing is asked for."""
+    kept = _kept(kitchen, asked)
+    if kept is None or kept.answer is None:
+        return None
+    answer = _SOLVED.validate_python(kept.answer, strict=False)
+    now = datetime.fromisoformat(asked.document["now"])
+    is_good = _still_holds(answer.plan, kept.document["document"], asked.document, now)
+    return answer if is_good else None
+
+
+@task()
+def work_out_plan(pk: int) -> None:
+    """Work a plan out, telling how far it is; asked to stop, go on with the best so far."""
+
+    def deed(report: queue.Report) -> object:
+        def tell(deviation_h: float, bound_h: float) -> None:
+            report.tell(deviation_h=deviation_h, bound_h=bound_h)
+
+        answer = solve(Asked.of(report.document), tell, report.wants_stop)
+        forget_old_answers()
+        return _SOLVED.dump_python(answer, mode="json")
+
+    queue.carry_out(pk, deed)
+
+
+def solve(
+    asked: Asked, tell: Tell | None = None, wants_stop: Callable[[], bool] | None = None
+) -> Solved:
+    """Solve; where it cannot be, with holding; else without the dishes that cannot be at all."""
+    from pantry_core.plan.solve import plan  # noqa: PLC0415 - the solver takes 0.6 s to import
+
+    def found(document: Document) -> Plan:
+        problem = resolve(PlanRequest.model_validate(document))
+        return plan(problem, tell, wants_stop, keep=asked.keep)
+
+    left_out = _unreadable(asked.document)
+    document, held = _without(asked.document, left_out), _without(asked.held, left_out)
+    first = found(document)
+    if first.status == "infeasible" and held != document:
+        first = _better(first, found(held))
+    if first.status != "infeasible":
+        return Solved(first, left_out=left_out)
+    left_out |= _impossible(held)
+    others = _without(document, left_out)
+    if not others["dishes"]:
+        return Solved(first, _why(document, first))
+    rest = found(others) if others != document else first
+    return Solved(rest, _why(others, rest), left_out)
+
+
+def _better(first: Plan, other: Plan) -> Plan:
+    return first if other.status == "infeasible" else other
+
+
+def _without(document: Document, left_out: Container[str]) -> Document:
+    dishes = [each for each in document["dishes"] if each["id"] not in left_out]
+    return {**document, "dishes": dishes}
+
+
+def _unreadable(document: Document) -> dict[str, tuple[str, ...]]:
+    """The dishes whose steps contradict themselves, each with how."""
+    told = {}
+    for dish in document["dishes"]:
+        try:
+            resolve(PlanRequest.model_validate({**document, "dishes": [dish]}))
+        except ValidationError as error:
+            told[dish["id"]] = tuple(problem_of(each).what for each in error.errors())
+        except WrongPlan as error:
+            told[dish["id"]] = (str(error),)
+    return told
+
+
+def _impossible(document: Document) -> dict[str, tuple[str, ...]]:
+    """The dishes that could not be done even alone, each with what stands against it."""
+    from pantry_core.plan.solve import is_possible  # noqa: PLC0415
+    from pantry_core.plan.why import explain  # noqa: PLC0415
+
+    told = {}
+    for dish in document["dishes"] if len(document["dishes"]) > 1 else ():
+        alone = {**document, "dishes": [dish]}
+        problem = resolve(PlanRequest.model_validate(alone))
+        if not is_possible(problem):
+            told[dish["id"]] = _why(alone, explain(problem))
+    return told
+
+
+def _why(document: Document, plan: Plan) -> tuple[str, ...]:
+    from pantry_core.plan.reasons import in_few_words  # noqa: PLC0415
+
+    if plan.status != "infeasible":
+        return ()
+    return tuple(in_few_words(resolve(PlanRequest.model_validate(document)), plan.why))
+
+
+def _kept(kitchen: Kitchen, asked: Asked) -> Work | None:
+    return Work.objects.filter(kitchen=kitchen, key=asked.key).first()
+
+
+def _open_steps(document: Document) -> int:
+    return sum("ended_at" not in step for dish in document["dishes"] for step in dish["steps"])
+
+
+def _still_holds(plan: Plan, solved_for: Document, asked: Document, now: datetime) -> bool:
+    """Whether nothing that was planned lies undone in the past by now."""
+    if plan.status == "infeasible":
+        solved_at = datetime.fromisoformat(solved_for["now"])
+        return timedelta(0) <= now - solved_at < GRID
+    facts = [(dish["id"], step) for dish in asked["dishes"] for step in dish["steps"]]
+    begun = {(dish, e["id"]) for dish, e in facts if "started_at" in e or "ended_at" in e}
+    ended = {(dish, e["id"]) for dish, e in facts if "ended_at" in e}
+    done = {
+        (dish, each["id"], datetime.fromisoformat(text))
+        for dish, each in facts
+        for text in each.get("rounds_done", ())
+    }
+    steps_ahead = all(
+        (each.start >= now or (each.dish, each.step) in begun)
+        and (each.end >= now or (each.dish, each.step) in ended)
+        for each in plan.steps
+    )
+    return steps_ahead and all(
+        each.at >= now or (job.dish, job.step, each.at) in done
+        for each in plan.rounds
+        for job in each.jobs
+    )

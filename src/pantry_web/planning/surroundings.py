@@ -1,0 +1,32 @@
+"""What of a kitchen bears on its feasts, read once for all of them."""
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from pantry_web.feasts.documents import House, house_of
+from pantry_web.feasts.models import Mishap
+from pantry_web.kitchens.models import Absence, Kitchen, Place
+
+
+@dataclass(frozen=True, slots=True)
+class Surroundings:
+    """A kitchen at a moment: its house, places, absences, and what befell it so far."""
+
+    kitchen: Kitchen
+    now: datetime
+    house: House
+    places: tuple[Place, ...]
+    absences: tuple[Absence, ...]
+    mishaps: tuple[Mishap, ...]
+
+
+def surroundings_of(kitchen: Kitchen, now: datetime) -> Surroundings:
+    """Read what of a kitchen bears on its feasts."""
+    return Surroundings(
+        kitchen,
+        now,
+        house_of(kitchen),
+        tuple(kitchen.places.all()),
+        tuple(kitchen.absences.all()),
+        tuple(kitchen.mishaps.filter(begins__lte=now)),
+    )

@@ -1,0 +1,185 @@
+"""The answer to a form while it is typed: the methods that fit, then the whole dish."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from datetime import datetime
+
+from pydantic import ValidationError
+
+from pantry_core.dish.answer import DishOut, Option
+from pantry_core.dish.clock import WrongDish
+from pantry_core.dish.request import DishRequest
+from pantry_core.dish.work import Worked, worked
+from pantry_core.errors import OutOfRange
+from pantry_core.formats.reading import problem_of
+from pantry_core.routes.customs import CUSTOMS
+from pantry_core.routes.cuts import CUTS
+from pantry_core.routes.servings import servings
+from pantry_core.routes.ways import WAYS
+from pantry_web.feasts.choices import NO_METHOD, method_name
+from pantry_web.feasts.documents import Document, House, dish_document
+from pantry_web.feasts.models import Feast
+from pantry_web.planning.answers import work_out
+from pantry_web.planning.outlook import Outlook
+from pantry_web.quantities import hours_of
+from pantry_web.weighup.decided import decided, piece_of
+from pantry_web.weighup.forms import DishForm
+from pantry_web.weighup.salt_by_day import salt_by_day
+from pantry_web.weighup.sheet import live_sheet
+from pantry_web.weighup.vessel import in_vessel
+
+OFFERED_FIRST = 4
+SAME_D, MOST_DAYS = 0.05, 10_000.0
+
+
+@dataclass(frozen=True, slots=True)
+class Offer:
+    """A method as it is offered: what is known of it, among the first or behind a press."""
+
+    id: str
+    name: str
+    saying: str
+    option: Option | None
+    is_chosen: bool
+    is_first: bool
+    fits: bool
+
+
+def live_answer(
+    form: DishForm,
+    feast: Feast,
+    house: House,
+    view: Outlook | None,
+    now: datetime,
+    typed: Mapping[str, str],
+) -> dict[str, object]:
+    """What a form that was validated comes to; no sheet while something is missing or wrong.
+
+    Parameters: form; feast; house; view of the stored dish, None for a new one; now; typed, for
+    what the last answer was.
+    """
+    cut = CUTS.get(form.cleaned_data.get("cut", ""))
+    piece = piece_of(form)
+    context: dict[str, object] = {
+        "sheet": None, "insight": None, "changed": None, "ready_days": "", "guess": None,
+        "in_vessel": None, "notices": (), "suggested": {}, "wrong": (),
+        "servings": servings(cut, feast.heads) if cut else None,
+        "customs": [each for each in CUSTOMS if cut and each.is_about(cut.kind)],
+        "offers": _offers(piece, form, house, feast, now),
+        "piece_known": piece is not None, "piece_told": _is_told(piece),
+    }  # fmt: skip
+    if piece is None or not form.is_valid_but_for_its_name():
+        return context
+    document = _document(form, feast, house, view, now)
+    try:
+        found = worked(DishRequest.model_validate(document))
+    except ValidationError as error:
+        return context | {"wrong": tuple(problem_of(each).what for each in error.errors())}
+    except WrongDish as error:
+        return context | {"wrong": tuple(what for _, what in error.wrongs)}
+    except OutOfRange as error:
+        return context | {"wrong": (str(error),)}
+    return context | _shown(found, form, feast, house, now, typed)
+
+
+def _shown(
+    found: Worked,
+    form: DishForm,
+    feast: Feast,
+    house: House,
+    now: datetime,
+    typed: Mapping[str, str],
+) -> dict[str, object]:
+    out, sheet = found.out, found.out.sheet
+    left_h = hours_of(feast.serve_at - now)
+    shown: dict[str, object] = {
+        "worked": found, "notices": out.notices, "verdict": out.verdict, "out": out,
+        "sheet": live_sheet(found, house, left_h), "suggested": _suggested(found, form),
+    }  # fmt: skip
+    if sheet is None or out.asked is None:
+        return shown
+    days = sheet.ready.days if sheet.ready else None
+    spare_h = found.spare_h(left_h)
+    return shown | {
+        "insight": salt_by_day(out.asked, sheet, found.settled.in_h / 24.0, spare_h / 24.0),
+        "changed": _changed(typed.get("was_days", ""), days),
+        "ready_days": "" if days is None else f"{days:.3f}",
+        "in_vessel": in_vessel(found, form.cleaned_data.get("vessel")),
+    }
+
+
+def _document(
+    form: DishForm, feast: Feast, house: House, view: Outlook | None, now: datetime
+) -> Document:
+    """The `dish` document of the form; of what is as it is stored, that of every other page."""
+    moments = {
+        "now": now.isoformat(), "serve_at": feast.serve_at.isoformat(), "tz": feast.time_zone
+    }  # fmt: skip
+    vessel = form.cleaned_data.get("vessel")
+    if view is None:
+        return {**dish_document(decided(form, []), house, vessel), **moments}
+    stored = dict(view.dish.document)
+    edits = stored.pop("edits", [])
+    wanted = decided(form, stored.get("cure", {}).get("spices", []))
+    if wanted == stored and vessel == view.dish.vessel:
+        return view.whole.documents[view.key]
+    kept = view.whole.unplanned_documents[view.key]
+    facts = {name: kept[name] for name in ("facts",) if name in kept}
+    document = dish_document({**wanted, "edits": edits}, house, vessel)
+    return {**document, **moments, **facts}
+
+
+def _suggested(found: Worked, form: DishForm) -> dict[str, object]:
+    """What the core takes where the form is empty."""
+    request, way = found.settled.request, found.settled.way
+    if way is None:
+        return {}
+    typed, meat = form.cleaned_data, request.meat
+    return {
+        "water": request.water_g if typed.get("water") is None and way.has_water else None,
+        "salt": request.target_salt_pct if typed.get("salt") is None else None,
+        "strength": request.brine_salt_pct if typed.get("strength") is None else None,
+        "thickness": meat.thickness_mm if typed.get("thickness") is None else None,
+        "hours": found.settled.in_h if typed.get("days") is None else None,
+    }
+
+
+def _offers(
+    piece: Document | None, form: DishForm, house: House, feast: Feast, now: datetime
+) -> list[Offer]:
+    """The methods: those that fit the piece best first, then the rest."""
+    chosen = form.cleaned_data.get("method", "")
+    fitting: dict[str, Option] = {}
+    if piece is not None:
+        moments = {
+            "now": now.isoformat(), "serve_at": feast.serve_at.isoformat(), "tz": feast.time_zone
+        }  # fmt: skip
+        answer = work_out({**dish_document({"piece": piece}, house), **moments})
+        if isinstance(answer, DishOut):
+            fitting = {option.method: option for option in answer.options}
+    names = [*fitting, *(way for way in (*WAYS, NO_METHOD) if way not in fitting)]
+    first = [*list(fitting)[:OFFERED_FIRST], chosen]
+    return [
+        Offer(
+            name, method_name(name), WAYS[name].saying if name in WAYS else "seasoned at the heat",
+            fitting.get(name), name == chosen, name in first, piece is None or name in fitting or
+            name == NO_METHOD,
+        )
+        for name in names
+    ]  # fmt: skip
+
+
+def _is_told(piece: Document | None) -> bool:
+    """Whether more is said of the piece than what, how heavy and how thick."""
+    return bool(set(piece or ()) - {"cut", "mass_g", "thickness_mm"})
+
+
+def _changed(was: str, now_days: float | None) -> dict[str, float] | None:
+    """What the last change made of the wait, when it made anything of it."""
+    try:
+        was_days = float(was)
+    except ValueError:
+        return None
+    if now_days is None or not 0 < was_days < MOST_DAYS or abs(was_days - now_days) < SAME_D:
+        return None
+    return {"was_days": was_days, "now_days": now_days}
