@@ -1,7 +1,8 @@
 """Weigh-up's answer to a keystroke, and every page with 200 dishes in the kitchen.
 
-Run it with `bin/bench pages`, or `DISHES=1500 bin/bench pages`. It makes a kitchen of its own in a temporary folder. Times are those
-of the server alone, from request to response, without the network; queries are counted.
+Run it with `bin/bench pages`, or `DISHES=1500 bin/bench pages`. It makes a kitchen of its own in a
+temporary folder. Times are those of the server alone, from request to response, without the
+network; queries are counted.
 """
 
 import os
