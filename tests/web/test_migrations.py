@@ -1,0 +1,90 @@
+"""Databases of every earlier migration, made-up kitchens all, brought up to what is today."""
+
+import json
+import os
+import sqlite3
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+HERE, ROOT = Path(__file__).parent / "databases", Path(__file__).parents[2]
+KEPT = ("title", "min_h", "prefer_h", "max_h", "hands_min", "every_h", "tend", "uses", "kind")
+"""What of a step that has begun stays as it was."""
+CHANGED = ("title", "min_h", "prefer_h", "max_h", "hands_min", "every_h")
+"""What the cook could change of a step."""
+NEVER_REWRITTEN = ("feasts_event", "feasts_weighsheet", "feasts_mishap")
+
+
+def run(data, *command):
+    environment = os.environ | {
+        "PANTRY_DATA": str(data), "PANTRY_PLAIN_HTTP": "1", "PYTHONPATH": f"{ROOT}/src:{ROOT}",
+        "DJANGO_SETTINGS_MODULE": "pantry_web.settings",
+    }  # fmt: skip
+    done = subprocess.run([sys.executable, *command], cwd=ROOT, env=environment, check=True,
+                          capture_output=True, text=True)  # fmt: skip
+    return done.stdout
+
+
+def rows_of(data, table):
+    with sqlite3.connect(data / "pantry.sqlite3") as database:
+        database.row_factory = sqlite3.Row
+        return [dict(row) for row in database.execute(f"SELECT * FROM {table} ORDER BY id")]  # noqa: S608
+
+
+@pytest.fixture(scope="module", params=["first", "every-method", "many-dishes", "before-documents"])
+def migrated(request, tmp_path_factory):
+    """What a database was, and what it says when it is migrated."""
+    data = tmp_path_factory.mktemp(request.param)
+    was = json.loads((HERE / f"{request.param}.json").read_text())
+    for app, name in was["migrations"].items():
+        run(data, "manage.py", "migrate", "--verbosity=0", app, name)
+    with sqlite3.connect(data / "pantry.sqlite3") as database:
+        for table, each in was["tables"].items():
+            marks = ",".join("?" * len(each["columns"]))
+            names = ",".join(each["columns"])
+            database.executemany(f"INSERT INTO {table} ({names}) VALUES ({marks})", each["rows"])  # noqa: S608
+    run(data, "manage.py", "migrate", "--verbosity=0")
+    return was, json.loads(run(data, "-m", "tests.web.databases.told")), data
+
+
+def table(was, name):
+    found = was["tables"].get(name, {"columns": [], "rows": []})
+    return [dict(zip(found["columns"], row, strict=True)) for row in found["rows"]]
+
+
+def test_log_and_sheets_are_as_they_were(migrated):
+    was, _, data = migrated
+    for name in NEVER_REWRITTEN:
+        before = table(was, name)
+        after = rows_of(data, name)
+        assert [{key: row[key] for key in old} for old, row in zip(before, after, strict=True)] == (
+            before
+        )
+
+
+def test_steps_are_as_they_were_but_for_what_the_rules_changed(migrated):
+    was, now, _ = migrated
+    begun = {event["dish_id"] for event in table(was, "feasts_event")}
+    for dish_id, found in now["dishes"].items():
+        assert found["problems"] == []
+        steps = {step["id"]: step for step in found["steps"]}
+        stored = [row for row in table(was, "feasts_step") if row["dish_id"] == int(dish_id)]
+        before = sorted(stored, key=lambda row: row["position"])
+        has_begun = int(dish_id) in begun
+        assert list(steps) == [row["key"] for row in before]
+        for row in before:
+            if has_begun or row.get("is_changed"):
+                names = KEPT if has_begun else CHANGED
+                assert {n: steps[row["key"]][n] for n in names} == {n: row[n] for n in names}
+                assert (steps[row["key"]]["place"] or "") == row["place"]
+        assert found["put_in"] == has_begun
+
+
+def test_plans_are_as_they_were(migrated):
+    was, now, _ = migrated
+    if "plans" in was:
+        assert now["plans"] == was["plans"]
+        assert [route["name"] for route in now["routes"]] == ["Duck, our way"]
+        assert {step["id"] for step in now["routes"][0]["steps"]} > {"baste", "roast"}
