@@ -53,7 +53,7 @@ class QuantityField(forms.CharField):
 
     def prepare_value(self, value: Any) -> Any:
         """Show a number in the cook's units, and text as it was typed."""
-        if isinstance(value, float):
+        if isinstance(value, int | float):
             return (
                 typed_mass(value, self.units) if self.dimension != "length" else self.shown(value)
             )
@@ -97,7 +97,7 @@ class NumberField(forms.CharField):
 
     def prepare_value(self, value: Any) -> Any:
         """Show a number without idle zeros, and text as it was typed."""
-        return f"{value:g}" if isinstance(value, float) else value
+        return f"{value:g}" if isinstance(value, int | float) else value
 
     def has_changed(self, initial: Any, data: Any) -> bool:
         """Whether the text differs from what was shown."""
@@ -136,7 +136,7 @@ class DurationField(forms.CharField):
 
     def prepare_value(self, value: Any) -> Any:
         """Show hours as a cook would type them, and text as it was typed."""
-        return typed_duration(value, self.bare) if isinstance(value, float) else value
+        return typed_duration(value, self.bare) if isinstance(value, int | float) else value
 
     def has_changed(self, initial: Any, data: Any) -> bool:
         """Whether the text differs from what was shown."""

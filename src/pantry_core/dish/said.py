@@ -19,7 +19,8 @@ from pantry_core.notice import Notice, notice
 from pantry_core.rules.constants import THICK_FOR_MASS
 from pantry_core.rules.rule import Mark, Source
 
-AT_THE_TABLE = frozenset(("parasites", "raw-meat", "discard", "too-warm-discard"))
+DISCARD = "discard"
+AT_THE_TABLE = frozenset(("parasites", "raw-meat", DISCARD))
 AT_THE_HEAT = frozenset(("water-phase-low", "smoke-slow", "smoke-cool"))
 FROM_THE_STEPS = frozenset(("raw-clock", "seasons", "salty-edge"))
 """What is judged by the steps as they are, not by the sheet."""
@@ -49,6 +50,8 @@ def spots_of(settled: Settled, steps: Sequence[DishStep]) -> Spots:
 def with_steps(found: Iterable[Notice], spots: Spots, *, is_in: bool) -> tuple[DishNotice, ...]:
     """Notices with the steps that they hold back, stops first, each said once.
 
+    Of what is to be thrown away only that is said.
+
     Parameters: found; spots; is_in, whether the piece has gone in: then the raw clock holds back
     the heat.
     """
@@ -64,7 +67,8 @@ def with_steps(found: Iterable[Notice], spots: Spots, *, is_in: bool) -> tuple[D
         lift = lift_of(each.code) if each.level == "stop" else None
         made = DishNotice(each.level, each.code, each.text, each.basis, step, lift)
         told.setdefault((each.code, each.text), made)
-    return tuple(told.values())
+    gone = tuple(each for each in told.values() if each.code == DISCARD)
+    return gone or tuple(told.values())
 
 
 def verdict_of(notices: Iterable[DishNotice]) -> Verdict:
@@ -126,7 +130,7 @@ def of_what_happened(asked: DishRequest, settled: Settled, log: Log | None) -> I
     species = settled.piece.meat.species
     warm = judge_mishaps(log, is_mackerel=species == "mackerel")
     if warm is not None:
-        code = "discard" if warm.level == "stop" else warm.code
+        code = DISCARD if warm.level == "stop" else warm.code
         yield Notice(warm.level, code, warm.text, warm.basis)
     read = log.last("temperature-read")
     if read is None or read.temperature_c is None:

@@ -6,6 +6,7 @@ from datetime import datetime
 from functools import cached_property
 
 from pantry_core.dish.answer import DishNotice, DishOut, DishStep, Verdict
+from pantry_core.dish.said import DISCARD
 from pantry_core.formats.reading import Problem
 from pantry_core.plan.result import Plan, PlannedStep, Round
 from pantry_web.background.models import Work
@@ -21,7 +22,6 @@ from pantry_web.planning.surroundings import Surroundings, surroundings_of
 
 HUES = 8
 """So many dishes are told apart by hue and hatch; the next begins again."""
-DISCARD = "discard"
 
 
 @dataclass(frozen=True, eq=False)
@@ -68,10 +68,8 @@ class Outlook:
 
     @property
     def notices(self) -> tuple[DishNotice, ...]:
-        """All that must be said of it; of a dish that is to be discarded only that."""
-        said = self.answer.notices if self.answer else ()
-        gone = tuple(each for each in said if each.level == "stop" and each.code == DISCARD)
-        return gone or said
+        """All that must be said of it."""
+        return self.answer.notices if self.answer else ()
 
     @property
     def verdict(self) -> Verdict:

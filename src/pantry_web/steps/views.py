@@ -20,7 +20,7 @@ from pantry_web.feasts.actions.edit_steps import (
 )
 from pantry_web.feasts.actions.keep_route import keep_route
 from pantry_web.feasts.actions.set_hour import set_hour
-from pantry_web.feasts.documents import dish_document
+from pantry_web.feasts.documents import Document, dish_document
 from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.planning.access import outlook_of
@@ -142,6 +142,19 @@ def take(request: HttpRequest, dish_id: int) -> HttpResponse:
     return _done(request, view, None, deed, bad="")
 
 
+def _absent(view: Outlook, edits: list[Document]) -> list[Document]:
+    """The changes of steps that are not there: removed by the cook, or gone from the route."""
+    names = {step.id: step.title for step in _by_route(view)} if edits else {}
+    return [
+        {
+            "step": edit["step"],
+            "title": edit.get("title") or names.get(edit["step"], edit["step"]),
+            "removed": edit.get("removed", False),
+        }
+        for edit in edits
+    ]
+
+
 def _by_route(view: Outlook) -> tuple[DishStep, ...]:
     """The steps without the cook's changes."""
     decided = {name: part for name, part in view.dish.document.items() if name != "edits"}
@@ -205,6 +218,7 @@ def _page(
             "planned": view.planned(step.id),
             "begun": step.id in view.state.begun,
             "edit": edits.get(step.id),
+            "is_own": edits.get(step.id, {}).get("own", False),
             "withheld": view.withheld(step.id),
             "form": form if bad == step.id else _form(view, step),
         }
@@ -214,7 +228,7 @@ def _page(
     hour_now = {name: getattr(dish, name) for name in ("serve_at", "early_max_min", "note")}
     context = {
         "outlook": view, "dish": dish, "feast": dish.feast, "rows": rows, "bad": bad,
-        "absent": [edit for step, edit in edits.items() if step not in present],
+        "absent": _absent(view, [edit for step, edit in edits.items() if step not in present]),
         "own_form": form if bad == "own" else OwnStepForm(
             dish=dish, steps=list(view.steps), prefix="own"
         ),

@@ -51,12 +51,12 @@ def live_answer(
     house: House,
     view: Outlook | None,
     now: datetime,
-    typed: Mapping[str, str],
+    typed: Mapping[str, str] | None,
 ) -> dict[str, object]:
     """What a form that was validated comes to; no sheet while something is missing or wrong.
 
-    Parameters: form; feast; house; view of the stored dish, None for a new one; now; typed, for
-    what the last answer was.
+    Parameters: form; feast; house; view of the stored dish, None for a new one; now; typed, None
+    where the form shows what is stored.
     """
     cut = CUTS.get(form.cleaned_data.get("cut", ""))
     piece = piece_of(form)
@@ -70,7 +70,10 @@ def live_answer(
     }  # fmt: skip
     if piece is None or not form.is_valid_but_for_its_name():
         return context
-    document = _document(form, feast, house, view, now)
+    if view is not None and typed is None:
+        document = view.whole.documents[view.key]
+    else:
+        document = _document(form, feast, house, view, now)
     try:
         found = worked(DishRequest.model_validate(document))
     except ValidationError as error:
@@ -88,7 +91,7 @@ def _shown(
     feast: Feast,
     house: House,
     now: datetime,
-    typed: Mapping[str, str],
+    typed: Mapping[str, str] | None,
 ) -> dict[str, object]:
     out, sheet = found.out, found.out.sheet
     left_h = hours_of(feast.serve_at - now)
@@ -102,7 +105,7 @@ def _shown(
     spare_h = found.spare_h(left_h)
     return shown | {
         "insight": salt_by_day(out.asked, sheet, found.settled.in_h / 24.0, spare_h / 24.0),
-        "changed": _changed(typed.get("was_days", ""), days),
+        "changed": _changed((typed or {}).get("was_days", ""), days),
         "ready_days": "" if days is None else f"{days:.3f}",
         "in_vessel": in_vessel(found, form.cleaned_data.get("vessel")),
     }
@@ -111,7 +114,7 @@ def _shown(
 def _document(
     form: DishForm, feast: Feast, house: House, view: Outlook | None, now: datetime
 ) -> Document:
-    """The `dish` document of the form; of what is as it is stored, that of every other page."""
+    """The `dish` document of what is typed; it is planned anew once it is saved."""
     moments = {
         "now": now.isoformat(), "serve_at": feast.serve_at.isoformat(), "tz": feast.time_zone
     }  # fmt: skip
@@ -121,8 +124,6 @@ def _document(
     stored = dict(view.dish.document)
     edits = stored.pop("edits", [])
     wanted = decided(form, stored.get("cure", {}).get("spices", []))
-    if wanted == stored and vessel == view.dish.vessel:
-        return view.whole.documents[view.key]
     kept = view.whole.unplanned_documents[view.key]
     facts = {name: kept[name] for name in ("facts",) if name in kept}
     document = dish_document({**wanted, "edits": edits}, house, vessel)

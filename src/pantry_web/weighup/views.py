@@ -156,7 +156,8 @@ def _answer(
             vessels=kitchen.vessels.all(), cups=kitchen.cups,
         )  # fmt: skip
     asked.is_valid()
-    context = live_answer(asked, feast, house, view, clock.now(kitchen), request.POST)
+    context = live_answer(asked, feast, house, view, clock.now(kitchen),
+                          request.POST if form.is_bound else None)  # fmt: skip
     return {"form": form, "feast": feast, **context}
 
 

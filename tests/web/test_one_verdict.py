@@ -1,0 +1,158 @@
+"""One list of notices: what the core says of a dish stands on each of nine pages."""
+
+import random
+import re
+from datetime import UTC, datetime, timedelta
+from html import unescape
+from uuid import uuid4
+
+import pytest
+from icalendar import Calendar
+
+from pantry_core.dish.request import DishRequest
+from pantry_core.dish.work import dish as core_dish
+from pantry_core.routes.cuts import CUTS
+from pantry_core.routes.ways import WAYS
+from pantry_web.feasts.models import Dish, Event, Feast, Mishap
+from pantry_web.kitchens.models import Cook
+
+DISHES, A_FEAST = 300, 2
+OF_A_DISH = ("weigh-up", "steps", "passage", "rounds", "label", "weighing")
+NOTICE = re.compile(r'data-notice="([^"]*)" data-level="([^"]*)" data-step="([^"]*)"')
+CURED = ("even-brine", "dry-cure", "needle-brine", "strong-brine")
+
+
+def random_dish(chance):
+    """What a cook may decide, fitting or not, with changes of the steps."""
+    cut = chance.choice([each for each in CUTS.values() if each.kind != "vegetable"])
+    method = chance.choice([name for name in WAYS if name != "quick-pickle"])
+    piece = {"cut": cut.id, "mass_g": round(chance.uniform(300, 4000))}
+    if chance.random() < 0.6:
+        piece["thickness_mm"] = chance.choice([12, 25, 40, 60, 90])
+    if chance.random() < 0.2:
+        piece["frozen"] = True
+    cure = {"method": method}
+    given = {
+        "days": chance.choice([0.5, 2, 5, 9, 16]), "target_salt_pct": chance.choice([0.8, 2, 3.5]),
+        "water_g": chance.choice([500, 2000]), "sugar_pct": 1.0,
+        "brine_salt_pct": chance.choice([4, 8, 20]) if method == "strong-brine" else None,
+        "ingoing_ppm": chance.choice([40, 120, 400]),
+    }  # fmt: skip
+    cure |= {name: value for name, value in given.items() if value and chance.random() < 0.4}
+    if method in CURED and chance.random() < 0.4:
+        cure["curing_salt"] = chance.choice(["cure-1", "cure-2", None])
+    edits = []
+    if chance.random() < 0.4:
+        step = chance.choice(["rest", "brine", "cure", "no-such-step"])
+        edits.append({"step": step, "removed": True} if step == "rest" else
+                     {"step": step, "title": "As we do it", "min_h": chance.choice([1, 30, 300]),
+                      "prefer_h": 300.0, "max_h": 300.0})  # fmt: skip
+    return {"piece": piece, "cure": cure, "edits": edits}
+
+
+def write_facts(chance, dish, by, now):
+    """Something that happened: bought, put in, read."""
+    if chance.random() < 0.5:
+        return
+    bought = now - timedelta(hours=chance.choice([3, 30, 130, 400]))
+    told = [("step-started", "buy", bought, None), ("step-ended", "buy", bought, None)]
+    if chance.random() < 0.4:
+        told.append(("temperature-read", "make-brine", now, chance.choice([3.0, 4.6, 9.0])))
+    for what, step, at, read in told:
+        Event.objects.create(dish=dish, batch=uuid4(), what=what, at=at, by=by, step_key=step,
+                             temperature_c=read)  # fmt: skip
+    if chance.random() < 0.2:
+        hours = chance.choice([1, 3])
+        Mishap.objects.create(kitchen=dish.feast.kitchen, dish=dish, kind="left-out", by=by,
+                              begins=now - timedelta(hours=hours), ends=now)  # fmt: skip
+
+
+def house(kitchen):
+    return {
+        "scales": [{"name": each.name, "division_g": each.division_g,
+                    "capacity_g": each.capacity_g} for each in kitchen.scales.all()],
+        "packets": [{"name": "cure-1", "nitrite_pct": None}],
+    }  # fmt: skip
+
+
+def asked_of_the_core(dish, plan, now):
+    """The `dish` document, written down without the application's help."""
+    facts = [
+        {name: value for name, value in (
+            ("what", e.what), ("at", e.at.isoformat()), ("step", e.step_key or None),
+            ("temperature_c", e.temperature_c)) if value is not None}
+        for e in dish.events.all()
+    ]  # fmt: skip
+    facts += [
+        {"what": "mishap", "at": e.begins.isoformat(), "kind": e.kind,
+         "hours": (e.ends - e.begins) / timedelta(hours=1)}
+        for e in dish.mishaps.all()
+    ]  # fmt: skip
+    planned = [
+        {"step": e.step, "start": e.start.isoformat(), "end": e.end.isoformat()}
+        for e in (plan.steps if plan else ())
+    ]
+    at_the_quarter = now.replace(minute=now.minute // 15 * 15)
+    latest = max((datetime.fromisoformat(each["at"]) for each in facts), default=at_the_quarter)
+    return {**dish.document, "profile": "us", "house": house(dish.feast.kitchen), "facts": facts,
+            "planned": planned, "tz": "Europe/London",
+            "now": max(at_the_quarter, latest).isoformat()}  # fmt: skip
+
+
+def expected(dish, plan, now):
+    out = core_dish(DishRequest.model_validate(asked_of_the_core(dish, plan, now)))
+    return {(each.code, each.level, each.step or "") for each in out.notices}
+
+
+def on_page(page):
+    return {tuple(map(unescape, found)) for found in NOTICE.findall(page)}
+
+
+def by_dish(page):
+    """The notices of a page of several dishes, by dish."""
+    found = {}
+    for part in re.split(r'(?=data-dish=")', page)[1:]:
+        found.setdefault(int(re.match(r'data-dish="(\d+)"', part)[1]), set()).update(on_page(part))
+    return found
+
+
+def in_calendar(content):
+    said = Calendar.from_ical(content).get("COMMENT", [])
+    said = said if isinstance(said, list) else [said]
+    return {(e.params["X-CODE"], e.params["X-LEVEL"], e.params.get("X-STEP", "")) for e in said}
+
+
+@pytest.mark.parametrize("part", range(6))
+def test_each_page_says_what_the_core_says(cook, quince, part):
+    chance, now = random.Random(f"lantern-{part}"), quince.stands_at
+    by = Cook.objects.get(username="quince")
+    Feast.objects.filter(kitchen=quince).update(serve_at=datetime(2020, 1, 1, tzinfo=UTC))
+    feasts = []
+    for n in range(DISHES // 6 // A_FEAST):
+        feast = Feast.objects.create(
+            kitchen=quince, name=f"Feast {n}", time_zone="Europe/London", heads=4,
+            serve_at=datetime(2027, 3, 19, 18, tzinfo=UTC) + timedelta(days=chance.randint(0, 25)),
+        )  # fmt: skip
+        for k in range(A_FEAST):
+            dish = Dish.objects.create(feast=feast, name=f"Dish {k}", document=random_dish(chance))
+            write_facts(chance, dish, by, now)
+        feasts.append(feast)
+    wanted, seen = {}, 0
+    for feast in feasts:
+        page = cook.get(f"/feasts/{feast.pk}/")
+        plans = {view.dish.pk: view.plan for view in page.context["whole"].dishes}
+        for dish in feast.dishes.all():
+            wanted[dish.pk] = expected(dish, plans[dish.pk], now)
+            for name in OF_A_DISH:
+                answer = cook.get(f"/dishes/{dish.pk}/{name}/")
+                assert answer.status_code == 200, (name, dish.document)
+                assert on_page(answer.content.decode()) == wanted[dish.pk], (name, dish.document)
+            calendar = cook.get(f"/dishes/{dish.pk}/calendar.ics").content
+            assert in_calendar(calendar) == wanted[dish.pk]
+            seen += any(level == "stop" for _, level, _ in wanted[dish.pk])
+        assert by_dish(page.content.decode()) == {d.pk: wanted[d.pk] for d in feast.dishes.all()}
+    assert seen > len(wanted) / 10  # some of them are stopped
+    found = {}
+    for number in range(1, len(feasts) // 6 + 2):
+        found |= by_dish(cook.get(f"/?page={number}").content.decode())
+    assert found == wanted
