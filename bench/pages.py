@@ -24,7 +24,8 @@ DISHES = int(os.environ.get("DISHES", "200"))
 REPEATS = 60
 PATHS = ("/", "/feasts/new/", "/feasts/1/", "/dishes/1/weigh-up/", "/dishes/2/weigh-up/",
          "/dishes/1/passage/", "/dishes/2/passage/", "/dishes/1/rounds/", "/house/",
-         "/dishes/1/calendar.ics")  # fmt: skip
+         "/dishes/1/calendar.ics", "/dishes/2/steps/", "/dishes/2/label/", "/dishes/2/weighing/",
+         "/shopping/")  # fmt: skip
 
 
 def main() -> None:

@@ -1,12 +1,14 @@
 """Who may see what, walked from the table of all addresses; and what a page lets in."""
 
 import re
+from datetime import timedelta
 from pathlib import Path
 
 import pytest
 from django.test import Client
 from django.urls import URLPattern, URLResolver, get_resolver, reverse
 
+from pantry_web.feasts.models import Mishap
 from pantry_web.kitchens.models import Absence, Cook
 
 WEB = Path(__file__).parents[2] / "src" / "pantry_web"
@@ -39,10 +41,17 @@ def address(name, ids):
 def ids(gammon, quince):
     absence = Absence.objects.filter(kitchen=quince).first()
     scale = quince.scales.first()
+    begins = quince.stands_at - timedelta(hours=1)
+    mishap = Mishap.objects.create(
+        kitchen=quince, kind="power-out", begins=begins, ends=quince.stands_at,
+        by=gammon.events.first().by,
+    )  # fmt: skip
+    day = quince.own_days.create(name="First thaw", day="2020-04-09")
     return {
         "feast_id": gammon.feast_id, "dish_id": gammon.pk, "absence_id": absence.pk,
         "step_key": "lift", "thing": "scale", "thing_id": scale.pk, "line": "salt",
-        "code": "none", "mishap_id": 1, "day_id": 1,
+        "code": "none", "mishap_id": mishap.pk, "day_id": day.pk,
+        "route": quince.routes.create(name="Our way", steps=[]).pk,
     }  # fmt: skip
 
 
@@ -56,6 +65,16 @@ def test_nobody_gets_in_without_signing_in(client, ids, name):
         else:
             assert answer.status_code == 302
             assert answer["Location"].startswith("/sign-in/")
+
+
+@pytest.mark.parametrize("name", [name for name in ROUTES if name not in OPEN])
+def test_the_owner_gets_in(cook, ids, name):
+    """So that the tests above can fail: what they refuse is there for whoever it belongs to."""
+    found = cook.get(address(name, ids)).status_code
+    assert found in (200, 302, 405)
+    if found == 405:
+        asked = cook.post(address(name, ids), {"route": ids["route"]})
+        assert asked.status_code in (200, 302, 422)
 
 
 @pytest.mark.parametrize("name", OF_AN_OBJECT)

@@ -40,6 +40,8 @@ class Clock:
             )
             for i, each in enumerate(asked.planned)
         }
+        for i, edit in enumerate(asked.edits):
+            self._read(f"edits.{i}.locked_start", edit.locked_start)
         happened = [self._happened(i, each) for i, each in enumerate(asked.facts)]
         if self._wrongs:
             raise WrongDish(tuple(self._wrongs))

@@ -14,13 +14,13 @@ from pantry_web import clock
 from pantry_web.feasts.access import feast_of
 from pantry_web.feasts.actions.bring_in_feast import bring_in_feast
 from pantry_web.feasts.actions.copy_feast import copy_feast
-from pantry_web.feasts.actions.own_days import add_own_day as keep_own_day
-from pantry_web.feasts.actions.own_days import remove_own_day as forget_own_day
 from pantry_web.feasts.documents import house_of
 from pantry_web.feasts.exchange import feast_document, read_feast
 from pantry_web.feasts.forms import CopyForm, ImportForm, OwnDayForm
 from pantry_web.feasts.named_days import coming_days
 from pantry_web.kitchens.access import cook_of, kitchen_of
+from pantry_web.kitchens.actions.own_days import add_own_day as keep_own_day
+from pantry_web.kitchens.actions.own_days import remove_own_day as forget_own_day
 
 MOST_TOLD = 8
 

@@ -164,8 +164,13 @@ class FeastOutlook:
     @property
     def stopped(self) -> list[Outlook]:
         """Dishes that a stop holds back somewhere."""
-        wanted = (each for each in self.dishes if not each.dish.is_given_up)
+        wanted = (each for each in self.dishes if not each.dish.is_given_up and each.answer)
         return [each for each in wanted if each.verdict == "stop" and not each.is_discarded]
+
+    @property
+    def lacks_some(self) -> bool:
+        """Whether some dish will not be on the table."""
+        return bool(self.left_out or self.discarded) or any(each.problems for each in self.dishes)
 
     @property
     def left_out(self) -> list[Outlook]:

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import datetime, timedelta
 
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
@@ -13,6 +13,8 @@ from pantry_web.feasts.line_labels import label_of
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.pantry.models import Ingredient
 from pantry_web.planning.outlook import Outlook, feast_outlooks
+
+LOOKS_AHEAD = timedelta(days=60)
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,8 +54,11 @@ class Missing:
 
 
 def shopping_list(kitchen: Kitchen, now: datetime) -> list[Missing]:
-    """What is missing over all dishes whose feast lies ahead, the first needed first."""
-    feasts = list(kitchen.feasts.filter(serve_at__gt=now))
+    """What is missing over all dishes of the feasts to come, the first needed first.
+
+    Feasts within two months are looked at; what is eaten later is bought later.
+    """
+    feasts = list(kitchen.feasts.filter(serve_at__gt=now, serve_at__lte=now + LOOKS_AHEAD))
     views = (view for whole in feast_outlooks(feasts, kitchen, now) for view in whole.dishes)
     wanted = (each for each in views if not each.dish.is_given_up and not each.is_discarded)
     needs = [need for view in wanted for need in _needs(view)]

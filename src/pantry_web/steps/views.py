@@ -18,7 +18,6 @@ from pantry_web.feasts.actions.edit_steps import (
     remove_step,
     take_route,
 )
-from pantry_web.feasts.actions.keep_route import keep_route
 from pantry_web.feasts.actions.set_hour import set_hour
 from pantry_web.feasts.documents import Document, dish_document
 from pantry_web.feasts.refusal import Refused
@@ -26,6 +25,7 @@ from pantry_web.kitchens.access import kitchen_of
 from pantry_web.planning.access import outlook_of
 from pantry_web.planning.answers import Broken, work_out
 from pantry_web.planning.outlook import Outlook
+from pantry_web.steps.actions.keep_route import keep_route
 from pantry_web.steps.forms import (
     DishHourForm,
     KeepRouteForm,
@@ -38,6 +38,19 @@ from pantry_web.steps.forms import (
 def steps(request: HttpRequest, dish_id: int) -> HttpResponse:
     """All steps with their windows and their times by the plan."""
     return _page(request, outlook_of(request, dish_id))
+
+
+def form(request: HttpRequest, dish_id: int, step_key: str) -> HttpResponse:
+    """The form of one step, as a part of its page."""
+    view = outlook_of(request, dish_id)
+    step = _step(view, step_key)
+    edit = next((e for e in view.dish.document.get("edits", []) if e["step"] == step_key), None)
+    row = {
+        "step": step, "form": _form(view, step), "edit": edit,
+        "is_own": bool(edit and edit.get("own")), "begun": step.id in view.state.begun,
+    }  # fmt: skip
+    context = {"row": row, "step": step, "dish": view.dish, "feast": view.dish.feast}
+    return render(request, "steps/_step_form.html", context)
 
 
 @require_POST
@@ -210,7 +223,7 @@ def _page(
     *,
     bad: str = "",
 ) -> HttpResponse:
-    dish = view.dish
+    dish, shown = view.dish, request.GET.get("step", "")
     edits = {each["step"]: each for each in dish.document.get("edits", [])}
     rows = [
         {
@@ -220,7 +233,7 @@ def _page(
             "edit": edits.get(step.id),
             "is_own": edits.get(step.id, {}).get("own", False),
             "withheld": view.withheld(step.id),
-            "form": form if bad == step.id else _form(view, step),
+            "form": form if bad == step.id else _form(view, step) if step.id == shown else None,
         }
         for step in view.steps
     ]
@@ -228,6 +241,7 @@ def _page(
     hour_now = {name: getattr(dish, name) for name in ("serve_at", "early_max_min", "note")}
     context = {
         "outlook": view, "dish": dish, "feast": dish.feast, "rows": rows, "bad": bad,
+        "shown": bad or shown,
         "absent": _absent(view, [edit for step, edit in edits.items() if step not in present]),
         "own_form": form if bad == "own" else OwnStepForm(
             dish=dish, steps=list(view.steps), prefix="own"

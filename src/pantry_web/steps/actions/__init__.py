@@ -1,0 +1,1 @@
+"""What keeps steps: one small module for each deed."""
