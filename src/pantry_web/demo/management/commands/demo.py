@@ -6,6 +6,7 @@ import subprocess
 import sys
 import threading
 
+from django.conf import settings
 from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
@@ -59,10 +60,15 @@ class Worker:
         """Start a worker, and another whenever one ends, until all is over."""
         while not self._is_over.is_set():
             self._process = subprocess.Popen(  # noqa: S603 - this same program
-                [sys.executable, sys.argv[0], "db_worker", "--interval", "0.2"]
+                [sys.executable, str(settings.ROOT / "manage.py"), "db_worker", "--interval", "0.2"]
             )
             self._process.wait()
             self._is_over.wait(PAUSE_S)
+
+    @property
+    def pid(self) -> int:
+        """The process that works now; 0 for none."""
+        return self._process.pid if self._process is not None else 0
 
     def stop(self) -> None:
         """Let the worker go home."""
