@@ -26,7 +26,8 @@ NO_LIMITS = {
 
 def limits() -> list[Rule]:
     """Every rule by which a mix is judged."""
-    modules = (constants, cures, raw_clock, smoke, inside, profiles, cooling, warm)
+    modules = (constants, cures, raw_clock, smoke, inside, cooling, warm)
+    of_profiles = [each for each in vars(profiles).values() if isinstance(each, Rule)]
     by_case = [
         rule
         for profile in profiles.PROFILES.values()
@@ -34,7 +35,7 @@ def limits() -> list[Rule]:
         for rule in (case.most, case.enough)
     ]
     nitrates = [rule for each in profiles.PROFILES.values() for rule in each.nitrate.values()]
-    found = {each.id: each for each in (*rules_in(*modules), *by_case, *nitrates)}
+    found = {each.id: each for each in (*rules_in(*modules), *of_profiles, *by_case, *nitrates)}
     return [each for each in found.values() if each.id not in NO_LIMITS and each.value]
 
 

@@ -1,19 +1,21 @@
 """Every rule there is, for the pages that list them."""
 
+import importlib
+import pkgutil
 from collections.abc import Iterator
+from dataclasses import fields, is_dataclass
 from types import ModuleType
 
-from pantry_core.rules import constants, cures, inside, profiles, raw_clock, smoke
-from pantry_core.rules.ingredients import INGREDIENTS, SALT_PER_SODIUM, SODIUM
-from pantry_core.rules.profiles import PROFILES
-from pantry_core.rules.raw_clock import RawLimits
+import pantry_core
 from pantry_core.rules.rule import Rule
+
+FIRST = "pantry_core.rules."
 
 
 def rules_in(*modules: ModuleType) -> tuple[Rule, ...]:
     """The rules of some modules, each once, in the order they are written.
 
-    Parameters: modules that hold rules, tables of rules, or limits on keeping raw.
+    Parameters: modules that hold rules, or tables and records of rules.
     Returns: the rules.
     """
     found = (rule for module in modules for held in vars(module).values() for rule in _held(held))
@@ -21,18 +23,12 @@ def rules_in(*modules: ModuleType) -> tuple[Rule, ...]:
 
 
 def all_rules() -> tuple[Rule, ...]:
-    """The limits of the profiles, the raw clock, and what no profile changes."""
-    limits = (
-        rule
-        for profile in PROFILES.values()
-        for case in profile.nitrite.values()
-        for rule in (case.most, case.enough, case.usual)
+    """Every rule in the core, collected from all of its modules, those of `rules` first."""
+    walked = pkgutil.walk_packages(pantry_core.__path__, "pantry_core.")
+    names = sorted(
+        (each.name for each in walked), key=lambda name: (not name.startswith(FIRST), name)
     )
-    nitrate = (rule for profile in PROFILES.values() for rule in profile.nitrate.values())
-    volumes = (each.g_per_ml for each in INGREDIENTS.values())
-    others = (*limits, *nitrate, *volumes, *SODIUM.values(), SALT_PER_SODIUM)
-    known = {rule.id: rule for rule in others if rule is not None}
-    return (*known.values(), *rules_in(raw_clock, inside, smoke, constants, cures, profiles))
+    return rules_in(*(importlib.import_module(name) for name in names))
 
 
 def table(rules: tuple[Rule, ...]) -> str:
@@ -42,9 +38,17 @@ def table(rules: tuple[Rule, ...]) -> str:
 
 
 def _held(held: object) -> Iterator[Rule]:
+    """The rules in an object: itself, in a record, in a table, however deep."""
     if isinstance(held, Rule):
         yield held
-    elif isinstance(held, RawLimits):
-        yield from (held.caution, held.stop)
+    elif isinstance(held, type):
+        return
+    elif is_dataclass(held):
+        for field in fields(held):
+            yield from _held(getattr(held, field.name))
     elif isinstance(held, dict):
-        yield from (each for each in held.values() if isinstance(each, Rule))
+        for each in held.values():
+            yield from _held(each)
+    elif isinstance(held, list | tuple | frozenset):
+        for each in held:
+            yield from _held(each)

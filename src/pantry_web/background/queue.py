@@ -14,6 +14,7 @@ from django.utils import timezone
 from django_tasks.base import Task
 
 from pantry_web.background.models import Work
+from pantry_web.background.patient import write_if_free
 from pantry_web.kitchens.models import Kitchen
 
 LEASE = timedelta(seconds=15)
@@ -23,6 +24,8 @@ PATIENCE = timedelta(seconds=15)
 """When nobody has begun after so long, whoever asks does it."""
 FORGOTTEN = timedelta(days=30)
 """What was asked for so long ago is thrown away."""
+MOST_TRIES = 6
+"""So often an answer is written to a database that is busy, each time waiting for it."""
 MOST_ATTEMPTS = 5
 """So often a worker may be gone in the middle before it is given up."""
 
@@ -41,16 +44,27 @@ class Report:
         self._mine = Work.objects.filter(pk=work.pk, holder=holder)
 
     def tell(self, **progress: object) -> None:
-        """Say how far it is."""
-        self._mine.update(progress=progress)
+        """Say how far it is; a busy database hears it the next time."""
+        write_if_free(lambda: self._mine.update(progress=progress))
 
     def answer(self, answer: object) -> None:
-        """Say what is known so far."""
-        self._mine.update(answer=answer)
+        """Say what is known so far; a busy database hears it the next time."""
+        write_if_free(lambda: self._mine.update(answer=answer))
 
     def wants_stop(self) -> bool:
         """Whether the best so far will do."""
         return self._mine.filter(wants_stop=True).exists()
+
+    def finish(self, answer: object) -> None:
+        """Say the answer, however long the database is busy."""
+        for tries_left in reversed(range(MOST_TRIES)):
+            try:
+                self._mine.update(state=State.DONE, answer=answer)
+            except OperationalError:
+                if not tries_left:
+                    raise
+            else:
+                return
 
 
 def key_of(kind: str, asked: object) -> str:
@@ -128,8 +142,8 @@ def carry_out(pk: int, deed: Deed) -> None:
     renewing = threading.Thread(target=_renew, args=(pk, holder, is_over), daemon=True)
     renewing.start()
     try:
-        answer = deed(Report(work, holder))
-        mine.update(state=State.DONE, answer=answer)
+        report = Report(work, holder)
+        report.finish(deed(report))
     except OperationalError:
         log.warning("The database was busy: %s waits.", work)
         mine.update(state=State.WAITING, holder=None, queued_at=timezone.now())
