@@ -5,8 +5,8 @@ from typing import Any
 from django import forms
 from django.core.exceptions import ValidationError
 
-from pantry_core.measures.units import RECIPE_GRAMS, RECIPE_ML
 from pantry_core.recipes.lines import ReadLine, read_line
+from pantry_core.recipes.weights import line_grams
 from pantry_core.recipes.words import Cups
 from pantry_core.rules.ingredients import INGREDIENTS
 from pantry_web.feasts.documents import Document
@@ -49,7 +49,7 @@ class SaucesField(forms.CharField):
         return sauce if salt_pct is None else {**sauce, "salt_pct": salt_pct}
 
     def _weighed(self, text: str, line: ReadLine, key: str) -> tuple[float, float | None]:
-        grams = grams_of(line, key, self.larder)
+        grams = line_grams(line, key, self.larder.g_per_ml(key))
         if grams is None or grams <= 0:
             raise ValidationError(f"“{text}”: how much? 120 ml or 100 g would do.")
         packet = self.larder.packets.get(key)
@@ -57,19 +57,6 @@ class SaucesField(forms.CharField):
         if key == "other-sauce" and salt_pct is None:
             raise ValidationError(f"“{text}”: put its sodium into the Pantry first.")
         return grams, salt_pct
-
-
-def grams_of(line: ReadLine, key: str, larder: Larder) -> float | None:
-    """What a line weighs, the cook's own spoon before the table; None for what is counted [g]."""
-    if line.amount is None or line.unit is None:
-        return None
-    if line.unit in RECIPE_GRAMS:
-        return line.amount * RECIPE_GRAMS[line.unit]
-    by_table = INGREDIENTS[key].g_per_ml
-    each = larder.g_per_ml(key) or (by_table.value if by_table else None)
-    if line.unit not in RECIPE_ML or each is None:
-        return None
-    return line.amount * RECIPE_ML[line.unit] * each
 
 
 def _cups(cups: str) -> Cups:

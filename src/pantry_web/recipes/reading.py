@@ -14,6 +14,7 @@ from pantry_core.mixes.recipe import CheckRequest
 from pantry_core.mixes.request import Sauce
 from pantry_core.recipes.found import factor, read_lines
 from pantry_core.recipes.lines import ReadLine
+from pantry_core.recipes.weights import line_grams
 from pantry_core.recipes.words import Cups
 from pantry_core.routes.ways import Way
 from pantry_core.rules.cures import CURE_KEYS
@@ -21,7 +22,6 @@ from pantry_core.rules.ingredients import INGREDIENTS
 from pantry_web.feasts.documents import Document, House, dish_document
 from pantry_web.feasts.line_labels import label_of
 from pantry_web.feasts.models import Dish
-from pantry_web.feasts.sauces import grams_of
 from pantry_web.planning.answers import work_out
 
 LEFT_OUT = "none"
@@ -187,7 +187,7 @@ def _asked(
     asks_pct = pct_name if pct_name and not has_label else ""
     water_g = dish.cure.get("water_g")
     grows = factor(line.per, dish.mass_g, water_g) if is_scaled else 1.0
-    grams = grams_of(line, key, house.larder) if key else None
+    grams = line_grams(line, key, house.larder.g_per_ml(key)) if key else None
     offered = tuple((each, INGREDIENTS[each].name) for each in line.keys)
     asks = line.must_answer and bool(offered) and own is None
     problem = line.problem

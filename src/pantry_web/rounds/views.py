@@ -8,6 +8,7 @@ from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
 
 from pantry_core.heat.warm import judge_fridge
+from pantry_core.history.salt_now import salt_now
 from pantry_web.feasts.actions.begin_step import begin_step
 from pantry_web.feasts.actions.keep_plan import keep_plan
 from pantry_web.feasts.actions.write_down import turn, undo, write_down
@@ -19,7 +20,7 @@ from pantry_web.planning.hands import tasks
 from pantry_web.planning.happenings import happenings
 from pantry_web.planning.outlook import Outlook
 from pantry_web.rounds.forms import NoteForm
-from pantry_web.rounds.salt_now import past_of, salt_now, taste_answer, weigh_in
+from pantry_web.rounds.salt_now import past_of_dish, taste_answer, weigh_in
 
 
 def rounds(request: HttpRequest, dish_id: int) -> HttpResponse:
@@ -96,7 +97,7 @@ def _page(request: HttpRequest, view: Outlook, form: NoteForm | None) -> HttpRes
     kitchen = kitchen_of(request)
     left = tasks(view)
     first = left[0] if left else None
-    past = past_of(view)
+    past = past_of_dish(view)
     context = {
         "outlook": view,
         "dish": view.dish,
@@ -106,7 +107,7 @@ def _page(request: HttpRequest, view: Outlook, form: NoteForm | None) -> HttpRes
         "running": view.step(view.state.running or ""),
         "log": happenings(view),
         "changes": changes(view.whole),
-        "salt": salt_now(view, past),
+        "salt": salt_now(past, view.now) if past else None,
         "taste": taste_answer(view, past),
         "weighed": weigh_in(view),
         "note_form": form or NoteForm(units=kitchen.units),
