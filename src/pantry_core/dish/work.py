@@ -242,8 +242,8 @@ def _of_the_heat(piece: Prepared, heat: Heat) -> tuple[Notice, ...]:
     if not heat.is_tender or piece.cut.is_tender or not heat.stages:
         return ()
     text = (
-        f"{heat.name}: {piece.cut.name.lower()} has little to make tender and turns dry; roasted "
-        "or baked it is done sooner."
+        f"{heat.name}: there is little to make tender in {piece.cut.name.lower()}, and it turns "
+        "dry. Roasted or baked it is done sooner."
     )
     return (notice("caution", "heat-misfit", text, _SUITS),)
 

@@ -1,11 +1,21 @@
 """What would help: changes of the asked plan that were really solved."""
 
-import copy
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
 from typing import Any
 
+from pantry_core.plan.changes import (
+    Change,
+    LeaveOut,
+    LongerDay,
+    MoreCooks,
+    MoreRoom,
+    ServeAt,
+    StayHome,
+    Unlock,
+    applied,
+)
 from pantry_core.plan.earliest import earliest_serve
 from pantry_core.plan.problem import Problem, WrongPlan, resolve
 from pantry_core.plan.reasons import span
@@ -29,7 +39,12 @@ Document = dict[str, Any]
 @dataclass(frozen=True, slots=True)
 class _Change:
     text: str
+    changes: tuple[Change, ...]
     input: Document
+
+
+def _change(document: Document, text: str, *changes: Change) -> _Change:
+    return _Change(text, changes, applied(document, changes))
 
 
 def answer(document: Document) -> Plan:
@@ -86,12 +101,12 @@ def _solved(change: _Change) -> Remedy | None:
     found = plan(problem, effort=EFFORT)
     if found.status not in ("optimal", "feasible"):
         return None
-    return Remedy(change.text, change.input, found)
+    return Remedy(change.text, change.input, found, change.changes)
 
 
 def _together(document: Document, problem: Problem, why: tuple[Why, ...]) -> _Change | None:
     """Several changes, each putting right what collides after those before it."""
-    texts: list[str] = []
+    asked, texts, made = document, list[str](), list[Change]()
     for _ in range(MOST_TOGETHER):
         if not why:
             return None
@@ -107,10 +122,11 @@ def _together(document: Document, problem: Problem, why: tuple[Why, ...]) -> _Ch
         if change is None:
             return None
         texts.append(change.text)
+        made += change.changes
         document = change.input
         problem = _problem(document)
         if is_possible(problem):
-            return _Change(" ".join(texts), document)
+            return _change(asked, " ".join(texts), *made)
         why = collisions(problem)
     return None
 
@@ -129,9 +145,8 @@ def _without_some(document: Document, problem: Problem, why: tuple[Why, ...]) ->
         if is_possible(_only(problem, kept | {dish_id})):
             kept.add(dish_id)
             left_out.remove(dish_id)
-    changed = _changed(document)
-    changed["dishes"] = [each for each in changed["dishes"] if each["id"] in kept]
-    return _Change(" ".join(f"Leave out {_name(problem, each)}." for each in left_out), changed)
+    text = " ".join(f"Leave out {_name(problem, each)}." for each in left_out)
+    return _change(document, text, *(LeaveOut(each) for each in left_out))
 
 
 def _length_s(problem: Problem, dish_id: str) -> int:
@@ -174,37 +189,27 @@ def _changes(document: Document, problem: Problem, why: tuple[Why, ...]) -> Iter
         yield from _left_out(document, problem, dish)
 
 
-def _changed(document: Document) -> Document:
-    return copy.deepcopy(document)
-
-
-def _dish(document: Document, dish_id: str) -> Document:
-    found: Document = next(each for each in document["dishes"] if each["id"] == dish_id)
-    return found
-
-
 def _unlocked(document: Document, problem: Problem, why: Why) -> Iterator[_Change]:
-    changed = _changed(document)
-    steps: list[Document] = _dish(changed, why.dish)["steps"]
-    step = next(each for each in steps if each["id"] == why.step)
-    if step.pop("locked_start", None) is not None:
+    dish = next(each for each in document["dishes"] if each["id"] == why.dish)
+    step = next(each for each in dish["steps"] if each["id"] == why.step)
+    if step.get("locked_start") is not None:
         what = f"{step.get('name') or why.step} of {_name(problem, why.dish)}"
-        yield _Change(f"Unlock the start of {what}.", changed)
+        yield _change(document, f"Unlock the start of {what}.", Unlock(why.dish, why.step))
 
 
 def _stayed_home(document: Document, problem: Problem) -> Iterator[_Change]:
     for k, (begin, end) in enumerate(problem.away):
         if end <= problem.now or begin >= problem.horizon:
             continue
-        changed = _changed(document)
-        del changed["away"][k]
+        away = document["away"][k]
         since, until = _at(problem, max(begin, problem.now)), _at(problem, end)
-        yield _Change(f"Be at home from {since} to {until}.", changed)
+        home = StayHome(away["from"], away["to"])
+        yield _change(document, f"Be at home from {since} to {until}.", home)
 
 
 def _another_cook(document: Document, problem: Problem) -> Iterator[_Change]:
-    changed = _changed(document) | {"cooks": problem.cooks + 1}
-    yield _Change(f"Have another pair of hands: {problem.cooks + 1} cooks.", changed)
+    text = f"Have another pair of hands: {problem.cooks + 1} cooks."
+    yield _change(document, text, MoreCooks(problem.cooks + 1))
 
 
 def _made_room(document: Document, problem: Problem, place: str) -> Iterator[_Change]:
@@ -213,15 +218,13 @@ def _made_room(document: Document, problem: Problem, place: str) -> Iterator[_Ch
     uses = [step.uses for dish in problem.dishes for step in dish.pending if step.place == place]
     low, high = 0, round(max(sum(uses) - present, LEAST_ROOM) / LEAST_ROOM + 0.5)
 
-    def with_room(steps: int) -> Document:
-        changed = _changed(document)
-        changed["places"][place] = present + LEAST_ROOM * steps
-        return changed
+    def with_room(steps: int) -> MoreRoom:
+        return MoreRoom(place, present + LEAST_ROOM * steps)
 
     asked = {dish.id for dish in problem.dishes}
 
     def helps(steps: int) -> bool:
-        return is_possible(_only(_problem(with_room(steps)), asked))
+        return is_possible(_only(_problem(applied(document, [with_room(steps)])), asked))
 
     if not helps(high):
         return
@@ -231,8 +234,9 @@ def _made_room(document: Document, problem: Problem, place: str) -> Iterator[_Ch
             high = middle
         else:
             low = middle
-    room = present + LEAST_ROOM * high
-    yield _Change(f"Make room: {room:g} in the {place} instead of {present:g}.", with_room(high))
+    more = with_room(high)
+    text = f"Make room: {more.room:g} in the {place} instead of {present:g}."
+    yield _change(document, text, more)
 
 
 def _longer_day(document: Document, problem: Problem) -> Iterator[_Change]:
@@ -240,26 +244,19 @@ def _longer_day(document: Document, problem: Problem) -> Iterator[_Change]:
     for hours in DAY_LONGER_H:
         wake = datetime.combine(today, problem.wake) - timedelta(hours=hours)
         if wake.date() == today:
-            yield _Change(f"Get up at {wake:%H:%M}.", _day(document, problem, wake=f"{wake:%H:%M}"))
+            day = LongerDay(f"{wake:%H:%M}", f"{problem.sleep:%H:%M}")
+            yield _change(document, f"Get up at {wake:%H:%M}.", day)
         sleep = datetime.combine(today, problem.sleep) + timedelta(hours=hours)
         if sleep.date() == today:
-            yield _Change(
-                f"Stay up until {sleep:%H:%M}.", _day(document, problem, sleep=f"{sleep:%H:%M}")
-            )
-
-
-def _day(document: Document, problem: Problem, **hours: str) -> Document:
-    changed = _changed(document)
-    changed["day"] = {"wake": f"{problem.wake:%H:%M}", "sleep": f"{problem.sleep:%H:%M}"} | hours
-    return changed
+            day = LongerDay(f"{problem.wake:%H:%M}", f"{sleep:%H:%M}")
+            yield _change(document, f"Stay up until {sleep:%H:%M}.", day)
 
 
 def _another_hour(document: Document, problem: Problem) -> Iterator[_Change]:
     earliest = _hour(problem, None, problem.serve_at)
     if earliest is not None and earliest != problem.serve_at:
-        changed = _changed(document) | {"serve_at": earliest.astimezone(problem.zone).isoformat()}
         text = f"Eat on {_at(problem, earliest)}, {_moved(earliest, problem.serve_at)}."
-        yield _Change(text, changed)
+        yield _change(document, text, ServeAt(earliest.astimezone(problem.zone).isoformat()))
 
 
 def _served_alone(document: Document, problem: Problem, dish_id: str) -> Iterator[_Change]:
@@ -269,10 +266,11 @@ def _served_alone(document: Document, problem: Problem, dish_id: str) -> Iterato
         return
     earliest = _hour(problem, index, dish.serve_at)
     if earliest is not None and earliest != dish.serve_at:
-        changed = _changed(document)
-        _dish(changed, dish_id)["serve_at"] = earliest.astimezone(problem.zone).isoformat()
         moved = _moved(earliest, dish.serve_at)
-        yield _Change(f"Serve {dish.name} on {_at(problem, earliest)}, {moved}.", changed)
+        text = f"Serve {dish.name} on {_at(problem, earliest)}, {moved}."
+        yield _change(
+            document, text, ServeAt(earliest.astimezone(problem.zone).isoformat(), dish_id)
+        )
 
 
 def _hour(problem: Problem, alone: int | None, asked: datetime) -> datetime | None:
@@ -283,9 +281,7 @@ def _hour(problem: Problem, alone: int | None, asked: datetime) -> datetime | No
 
 def _left_out(document: Document, problem: Problem, dish_id: str) -> Iterator[_Change]:
     if len(document["dishes"]) > 1:
-        changed = _changed(document)
-        changed["dishes"] = [each for each in changed["dishes"] if each["id"] != dish_id]
-        yield _Change(f"Leave out {_name(problem, dish_id)}.", changed)
+        yield _change(document, f"Leave out {_name(problem, dish_id)}.", LeaveOut(dish_id))
 
 
 def _place(problem: Problem, why: Why) -> str:

@@ -4,6 +4,8 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Any, Literal
 
+from pantry_core.plan.changes import Change
+
 Status = Literal["optimal", "feasible", "infeasible", "unsettled"]
 Reason = Literal["too-late", "place-full", "asleep", "away", "hands-full", "locked"]
 
@@ -69,11 +71,12 @@ class PlanNotice:
 
 @dataclass(frozen=True, slots=True)
 class Remedy:
-    """A change that helps: in words, as a whole `plan` document, and solved."""
+    """A change that helps: in words, as a whole `plan` document, solved, and by its kinds."""
 
     text: str
     input: dict[str, Any]
     plan: "Plan"
+    changes: tuple[Change, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

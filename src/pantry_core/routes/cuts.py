@@ -65,10 +65,10 @@ def _bird(cut_id: str, name: str, proportion: float, *, water: Rule | None = Non
 
 
 def _joint(cut_id: str, name: str, heat: HeatName = "roast", *, bone: float = 0.0,
-           water: Rule | None = None) -> Cut:  # fmt: skip
+           water: Rule | None = None, is_tender: bool = False) -> Cut:  # fmt: skip
     """A piece of a bird, cut apart or bought so."""
     return Cut(cut_id, "poultry", name, "slab", bone, heat, water=water, proportion=10.0,
-               build="small")  # fmt: skip
+               build="small", is_tender=is_tender)  # fmt: skip
 
 
 _PORK: tuple[Cut, ...] = (
@@ -134,14 +134,14 @@ _POULTRY: tuple[Cut, ...] = (
     _joint("chicken-wing", "Chicken wings", "bake", bone=0.4),
     _bird("duck", "Duck, whole", 45.0, water=WATER_IN_DUCK, is_scored=True),
     _joint("duck-breast", "Duck breast", water=WATER_IN_DUCK),
-    _joint("duck-leg", "Duck legs", bone=0.25, water=WATER_IN_DUCK),
+    _joint("duck-leg", "Duck legs", bone=0.25, water=WATER_IN_DUCK, is_tender=True),
     _bird("turkey", "Turkey, whole", 10.0),
     Cut("turkey-crown", "poultry", "Turkey crown", "slab", 0.15, "roast", proportion=6.0,
         build="wall"),
     Cut("turkey-boned", "poultry", "Turkey, boned", "slab", 0.0, "roast", proportion=8.0),
     _joint("turkey-leg", "Turkey legs", bone=0.25),
     _bird("goose", "Goose, whole", 35.0, water=WATER_IN_DUCK, is_scored=True),
-    _joint("goose-leg", "Goose legs", bone=0.25, water=WATER_IN_DUCK),
+    _joint("goose-leg", "Goose legs", bone=0.25, water=WATER_IN_DUCK, is_tender=True),
     _bird("quail", "Quail", 30.0),
     _bird("pheasant", "Pheasant", 28.0),
 )  # fmt: skip

@@ -10,6 +10,7 @@ from django_tasks import task
 from pydantic import TypeAdapter
 
 from pantry_core.dish.answer import DishOut
+from pantry_core.plan.changes import Change
 from pantry_core.plan.problem import GRID, resolve
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Plan
@@ -34,12 +35,12 @@ Document = dict[str, Any]
 
 @dataclass(frozen=True, slots=True)
 class Remedy:
-    """A change that was solved: the whole document with it, or a dish decided otherwise."""
+    """What helps and was solved: changes of what is asked, or a dish decided otherwise."""
 
     code: str
     text: str
     plan: Plan
-    document: Document | None = None
+    changes: tuple[Change, ...] = ()
     dish_id: int | None = None
     decided: Document | None = None
 
@@ -98,7 +99,7 @@ def _of_the_plan(document: Document) -> Iterator[Remedy]:
 
     problem = resolve(PlanRequest.model_validate(document))
     for each in core.remedies(document, problem, explain(problem)):
-        yield Remedy(_code(each.text), each.text, each.plan, document=each.input)
+        yield Remedy(_code(each.text), each.text, each.plan, each.changes)
 
 
 def _of_pieces(whole: FeastOutlook, document: Document) -> Iterator[Remedy]:

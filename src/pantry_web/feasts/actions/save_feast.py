@@ -22,3 +22,9 @@ def save_feast(
     feast.name, feast.serve_at, feast.time_zone = name, serve_at, time_zone
     feast.heads, feast.note = heads, note
     feast.save(update_fields=["name", "serve_at", "time_zone", "heads", "note"])
+
+
+def move_feast(feast: Feast, serve_at: datetime) -> None:
+    """Eat at another hour."""
+    feast.serve_at = serve_at
+    feast.save(update_fields=["serve_at"])

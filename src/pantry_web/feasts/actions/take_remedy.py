@@ -1,21 +1,33 @@
 """Taking what would help: the one change that its text says."""
 
-from datetime import datetime
-from typing import Any
+from datetime import datetime, time
 
 from django.db import transaction
 
+from pantry_core.plan.changes import (
+    Change,
+    LeaveOut,
+    LongerDay,
+    MoreCooks,
+    MoreRoom,
+    ServeAt,
+    StayHome,
+    Unlock,
+)
 from pantry_web.background.models import Work
 from pantry_web.feasts.actions.change_dish import change_dish
 from pantry_web.feasts.actions.claim import CHANGED, claim
 from pantry_web.feasts.actions.drop_dish import drop_dish
 from pantry_web.feasts.actions.edit_steps import unlock_steps
+from pantry_web.feasts.actions.save_feast import move_feast
+from pantry_web.feasts.actions.set_hour import set_hour
+from pantry_web.feasts.models import Dish
 from pantry_web.feasts.refusal import Refused
+from pantry_web.kitchens.actions.absences import remove_absence
+from pantry_web.kitchens.actions.set_house import set_house
+from pantry_web.pantry.actions import put_in
 from pantry_web.planning.helps import remedies
 from pantry_web.planning.outlook import FeastOutlook
-from pantry_web.planning.plan_document import plan_document
-
-Document = dict[str, Any]
 
 
 def take_remedy(whole: FeastOutlook, code: str, seen: int) -> str:
@@ -33,51 +45,47 @@ def take_remedy(whole: FeastOutlook, code: str, seen: int) -> str:
     found = next((each for each in offered if each.code == code), None)
     if found is None:
         raise Refused("That would no longer help; look again at what would.")
-    asked = plan_document(whole, hold=True)
     with transaction.atomic():
         claim(whole.feast, seen)
         if found.decided is not None and found.dish_id is not None:
             dish = whole.feast.dishes.get(pk=found.dish_id)
             change_dish(dish, found.decided, vessel=dish.vessel)
-        elif found.document is not None:
-            _make_true(whole, asked, found.document)
+        for change in found.changes:
+            _change_kitchen(whole, change)
+            _change_feast(whole, change)
     return found.text
 
 
-def _make_true(whole: FeastOutlook, asked: Document, wanted: Document) -> None:
-    """Change the kitchen and the feast until they ask what the wanted document asks."""
-    feast, kitchen = whole.feast, whole.kitchen
-    if wanted["serve_at"] != asked["serve_at"]:
-        feast.serve_at = datetime.fromisoformat(wanted["serve_at"])
-        feast.save(update_fields=["serve_at"])
-    kitchen.cooks = wanted.get("cooks", 1)
-    for name, hour in wanted.get("day", {}).items():
-        setattr(kitchen, name, datetime.strptime(hour, "%H:%M").time())  # noqa: DTZ007 - a time of day
-    kitchen.save(update_fields=["cooks", "wake", "sleep"])
-    for place in kitchen.places.all():
-        if place.name in wanted.get("places", {}):
-            place.capacity = wanted["places"][place.name]
-            place.save(update_fields=["capacity"])
-    home = {(each["from"], each["to"]) for each in wanted.get("away", [])}
-    for absence in kitchen.absences.all():
-        span = (absence.begins.isoformat(), absence.ends.isoformat())
-        if absence.ends > whole.now and span not in home:
-            absence.delete()
-    _change_dishes(whole, asked, wanted)
+def _change_kitchen(whole: FeastOutlook, change: Change) -> None:
+    """Make a change true that is the kitchen's."""
+    match change:
+        case StayHome(begins, ends):
+            for absence in whole.around.absences:
+                if (absence.begins.isoformat(), absence.ends.isoformat()) == (begins, ends):
+                    remove_absence(absence)
+        case MoreCooks(cooks):
+            set_house(whole.kitchen, {"cooks": cooks})
+        case MoreRoom(place, room):
+            named = next(each for each in whole.around.places if each.name == place)
+            put_in.change(named, {"capacity": room})
+        case LongerDay(wake, sleep):
+            hours = {"wake": wake, "sleep": sleep}
+            set_house(whole.kitchen, {name: time.fromisoformat(at) for name, at in hours.items()})
 
 
-def _change_dishes(whole: FeastOutlook, asked: Document, wanted: Document) -> None:
-    dishes = {each["id"]: each for each in wanted["dishes"]}
-    for before in asked["dishes"]:
-        view = next(each for each in whole.dishes if each.key == before["id"])
-        after = dishes.get(before["id"])
-        if after is None:
-            drop_dish(view.dish)
-            continue
-        if after.get("serve_at") != before.get("serve_at"):
-            view.dish.serve_at = datetime.fromisoformat(after["serve_at"])
-            view.dish.save(update_fields=["serve_at"])
-        locked = {step["id"] for step in after["steps"] if step.get("locked_start")}
-        were = {step["id"] for step in before["steps"] if step.get("locked_start")}
-        if were - locked:
-            unlock_steps(view.dish, were - locked)
+def _change_feast(whole: FeastOutlook, change: Change) -> None:
+    """Make a change true that is the feast's, or a dish's."""
+    match change:
+        case Unlock(key, step):
+            unlock_steps(_dish(whole, key), [step])
+        case ServeAt(at, None):
+            move_feast(whole.feast, datetime.fromisoformat(at))
+        case ServeAt(at, str(key)):
+            dish = _dish(whole, key)
+            set_hour(dish, datetime.fromisoformat(at), dish.early_max_min, dish.note)
+        case LeaveOut(key):
+            drop_dish(_dish(whole, key))
+
+
+def _dish(whole: FeastOutlook, key: str) -> Dish:
+    return next(each.dish for each in whole.dishes if each.key == key)
