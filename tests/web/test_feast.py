@@ -19,7 +19,6 @@ from pantry_web.feasts.exchange import feast_document
 from pantry_web.feasts.models import Dish, Feast, Mishap
 from pantry_web.planning import method_options, solving
 from pantry_web.planning.outlook import feast_outlook
-from pantry_web.planning.plan_document import plan_document as asked_of
 from tests.reference.feast_rules import broken_rules_of
 from tests.web.conftest import steps_of
 
@@ -54,7 +53,7 @@ def test_five_dishes_have_one_plan_that_keeps_every_rule(cook, quince, lantern):
     assert "Under way, and all is on the table in time." in page
     assert all(dish.name in page for dish in lantern.dishes.all())
     whole = feast_outlook(lantern, quince, quince.stands_at)
-    asked = PlanRequest.model_validate(asked_of(whole, hold=False))
+    asked = PlanRequest.model_validate(whole.plan_document(hold=False))
     document = asked.model_dump(mode="json", by_alias=True)
     answer = plan_document(document)
     assert broken_rules_of(document, answer) == []

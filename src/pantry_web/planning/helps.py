@@ -21,7 +21,7 @@ from pantry_web.feasts.documents import dish_document
 from pantry_web.feasts.models import Feast
 from pantry_web.planning.answers import work_out
 from pantry_web.planning.outlook import FeastOutlook, Outlook, feast_outlook
-from pantry_web.planning.plan_document import plan_document, steps_document
+from pantry_web.planning.plan_document import steps_document
 from pantry_web.planning.solving import Solved
 
 SHORTER: tuple[WayName, ...] = ("needle-brine", "needle", "strong-brine", "dry-cure", "dry-brine")
@@ -71,7 +71,7 @@ def remedies(whole: FeastOutlook) -> list[Remedy] | Work:
 
 def asked_for(whole: FeastOutlook) -> Work:
     """What would help, as it is asked for within a quarter of an hour."""
-    document = plan_document(whole, hold=True)
+    document = whole.plan_document(hold=True)
     quarter = whole.now.timestamp() // GRID.total_seconds()
     key = queue.key_of("helps", (quarter, whole.feast.pk, {**document, "now": ""}))
     asked = {"feast": whole.feast.pk, "now": whole.now.isoformat(), "plan": document}

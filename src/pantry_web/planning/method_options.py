@@ -18,7 +18,7 @@ from pantry_web.feasts.documents import dish_document
 from pantry_web.feasts.models import USUAL_EARLY_MIN, Feast
 from pantry_web.planning.answers import Broken, work_out
 from pantry_web.planning.outlook import FeastOutlook, feast_outlook
-from pantry_web.planning.plan_document import plan_document, steps_document
+from pantry_web.planning.plan_document import steps_document
 
 NEW = "new"
 UNSETTLED = "The search found neither a plan nor a reason why there is none."
@@ -80,7 +80,7 @@ def method_options(whole: FeastOutlook, piece: Document) -> MethodOptions:
 
 
 def _asked_for(whole: FeastOutlook, piece: Document) -> Work:
-    plan = {**plan_document(whole, hold=False), "now": ""}
+    plan = {**whole.plan_document(hold=False), "now": ""}
     quarter = whole.now.timestamp() // GRID.total_seconds()
     key = queue.key_of("options", (quarter, json.dumps([plan, piece], sort_keys=True)))
     asked = {"feast": whole.feast.pk, "now": whole.now.isoformat(), "piece": piece}
@@ -133,7 +133,7 @@ def _asked(whole: FeastOutlook, piece: Document, way: Way) -> Problem | str:
         return " ".join(each.what for each in answer.problems)
     if answer.stops:
         return answer.stops[0].text
-    document = plan_document(whole, hold=False)
+    document = whole.plan_document(hold=False)
     others = document["dishes"] if whole.plan and whole.plan.steps else []
     new = {
         "id": NEW, "name": "This piece", "early_max_min": USUAL_EARLY_MIN,

@@ -16,7 +16,7 @@ from pantry_web.feasts.state import DishState, derive
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.planning.answers import Answer, Broken, answers_to
 from pantry_web.planning.dish_document import Document, facts_of, with_facts, with_plan
-from pantry_web.planning.plan_document import plan_document
+from pantry_web.planning.plan_document import ToPlan, plan_document
 from pantry_web.planning.solving import Asked, Solved, Starts, known, solved
 from pantry_web.planning.surroundings import Surroundings, surroundings_of
 
@@ -259,7 +259,15 @@ class FeastOutlook:
     def asked(self) -> Asked:
         """What is asked of the plan."""
         keep = kept_starts(self.feast) if self.is_begun else {}
-        return Asked(plan_document(self, hold=False), plan_document(self, hold=True), keep)
+        return Asked(self.plan_document(hold=False), self.plan_document(hold=True), keep)
+
+    def plan_document(self, *, hold: bool) -> Document:
+        """The `plan` document of the dishes that are planned."""
+        planned = self.planned_dishes
+        dishes = [
+            ToPlan(each.dish, each.steps, each.state) for each in self.dishes if each.key in planned
+        ]
+        return plan_document(self.feast, self.around, dishes, hold=hold)
 
     @cached_property
     def solution(self) -> Solved | Work | None:

@@ -1,40 +1,50 @@
 """The `plan` document of a feast, from its dishes as they are worked out and what happened."""
 
 from collections.abc import Iterable
+from dataclasses import dataclass
 from datetime import datetime
-from typing import TYPE_CHECKING, Any
+from typing import Any
 
 from pantry_core.dish.answer import DishStep
 from pantry_core.plan.problem import GRID
-from pantry_web.feasts.state import StepFacts
-
-if TYPE_CHECKING:
-    from pantry_web.planning.outlook import FeastOutlook, Outlook
+from pantry_web.feasts.models import Dish, Feast
+from pantry_web.feasts.state import DishState, StepFacts
+from pantry_web.planning.surroundings import Surroundings
 
 Document = dict[str, Any]
 
 
-def plan_document(feast: "FeastOutlook", *, hold: bool) -> Document:
+@dataclass(frozen=True, slots=True)
+class ToPlan:
+    """A dish to be planned: as it is stored, its steps, and what has happened."""
+
+    dish: Dish
+    steps: tuple[DishStep, ...]
+    state: DishState
+
+
+def plan_document(
+    feast: Feast, around: Surroundings, dishes: Iterable[ToPlan], *, hold: bool
+) -> Document:
     """The `plan` document of a feast.
 
     Holding a piece before the heat is for one that was lifted early: without `hold` it is left out,
     so that no plan takes a piece out of its cure only to let it lie.
     """
-    stored, kitchen = feast.feast, feast.kitchen
-    planned = feast.planned_dishes
+    kitchen = around.kitchen
     return {
-        "now": feast.now.isoformat(),
-        "tz": stored.time_zone,
-        "serve_at": stored.serve_at.isoformat(),
+        "now": around.now.isoformat(),
+        "tz": feast.time_zone,
+        "serve_at": feast.serve_at.isoformat(),
         "day": {"wake": f"{kitchen.wake:%H:%M}", "sleep": f"{kitchen.sleep:%H:%M}"},
         "away": [
             {"from": each.begins.isoformat(), "to": each.ends.isoformat()}
-            for each in feast.around.absences
-            if each.ends > feast.now
+            for each in around.absences
+            if each.ends > around.now
         ],
         "cooks": kitchen.cooks,
-        "places": {place.name: place.capacity for place in feast.around.places},
-        "dishes": [_dish(each, hold=hold) for each in feast.dishes if each.key in planned],
+        "places": {place.name: place.capacity for place in around.places},
+        "dishes": [_dish(each, feast.serve_at, hold=hold) for each in dishes],
     }
 
 
@@ -69,21 +79,21 @@ def on_grid(moment: datetime | None, anchor: datetime | None) -> str | None:
     return (moment - (moment - (anchor or moment)) % GRID).isoformat()
 
 
-def _dish(view: "Outlook", *, hold: bool) -> Document:
+def _dish(asked: ToPlan, anchor: datetime, *, hold: bool) -> Document:
     """A dish; steps that were passed over before the last fact are left out."""
-    anchor, facts = view.dish.feast.serve_at, view.state.facts
-    asked = [
+    facts, begun_steps = asked.state.facts, asked.state.begun
+    steps = [
         step_document(step, facts.get(step.id, StepFacts()), anchor)
-        for step in view.steps
-        if hold or step.kind != "hold" or step.id in view.state.begun
+        for step in asked.steps
+        if hold or step.kind != "hold" or step.id in begun_steps
     ]
-    begun = [i for i, each in enumerate(asked) if "started_at" in each or "ended_at" in each]
+    begun = [i for i, each in enumerate(steps) if "started_at" in each or "ended_at" in each]
     last_fact = begun[-1] if begun else -1
-    own_hour = on_grid(view.dish.serve_at, anchor)
+    own_hour = on_grid(asked.dish.serve_at, anchor)
     return {
-        "id": view.key,
-        "name": view.dish.name,
+        "id": str(asked.dish.pk),
+        "name": asked.dish.name,
         **({"serve_at": own_hour} if own_hour else {}),
-        "early_max_min": view.dish.early_max_min,
-        "steps": [each for i, each in enumerate(asked) if i >= last_fact or i in begun],
+        "early_max_min": asked.dish.early_max_min,
+        "steps": [each for i, each in enumerate(steps) if i >= last_fact or i in begun],
     }
