@@ -2,6 +2,7 @@
 
 import json
 from datetime import UTC, datetime, timedelta
+from pathlib import Path
 
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
@@ -310,6 +311,32 @@ def test_out_and_in_again_the_same(cook, quince, lantern):
     assert new.pk != lantern.pk
     assert feast_document(new) == json.loads(taken)
     assert cook.get(f"/dishes/{new.dishes.first().pk}/weigh-up/").status_code == 200
+
+
+def test_an_older_file_is_opened_with_its_steps_as_they_were(cook, quince):
+    raw = (Path(__file__).parent / "databases" / "lantern-night-1.json").read_bytes()
+    assert (
+        cook.post("/feasts/in/", {"document": SimpleUploadedFile("x.json", raw)}).status_code == 302
+    )
+    new, older = Feast.objects.latest("pk"), json.loads(raw)
+    assert new.heads == older["heads"]
+    for before in older["dishes"]:
+        dish = new.dishes.get(name=before["name"])
+        steps, has_begun = steps_of(dish), bool(before["events"])
+        assert list(steps) == [step["key"] for step in before["steps"]]
+        for step in before["steps"]:
+            if step["is_changed"] or has_begun:
+                now = steps[step["key"]]
+                assert (now.title, now.min_h, now.prefer_h, now.max_h, now.hands_min) == (
+                    step["title"], step["min_h"], step["prefer_h"], step["max_h"],
+                    step["hands_min"],
+                )  # fmt: skip
+        assert dish.events.count() == len(before["events"])
+        assert [sheet.answer for sheet in dish.sheets.all()] == [
+            sheet["answer"] for sheet in before["sheets"]
+        ]
+    assert new.dishes.get(name="Treacle gammon").document["edits"]
+    assert "edits" not in new.dishes.get(name="Quick pickle").document
 
 
 @pytest.mark.parametrize(

@@ -174,7 +174,7 @@ def _dish(older: OlderDish, profile: ProfileName) -> dict[str, Any]:
         older, DishRequest.model_validate({"profile": profile, **decided_of_older(plain)})
     )
     changed = [each.model_dump(mode="json", exclude_unset=True) for each in edits]
-    return document | {"edits": changed}
+    return document | ({"edits": changed} if changed else {})
 
 
 def decided_of_older(older: Mapping[str, Any]) -> dict[str, Any]:
