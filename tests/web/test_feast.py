@@ -15,11 +15,11 @@ from pantry_web.background import queue
 from pantry_web.background.models import Work
 from pantry_web.demo.kitchen import BRISKET, lay_the_table
 from pantry_web.feasts.actions.add_dish import MOST_DISHES, add_dish
-from pantry_web.feasts.actions.edit_steps import change_step
 from pantry_web.feasts.exchange import feast_document
 from pantry_web.feasts.models import Dish, Feast, Mishap
 from pantry_web.planning import method_options, solving
 from pantry_web.planning.outlook import feast_outlook
+from pantry_web.steps.actions.change_step import change_step
 from tests.reference.feast_rules import broken_rules_of
 from tests.web.conftest import steps_of
 

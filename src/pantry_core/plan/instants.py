@@ -1,11 +1,29 @@
 """Instants: read as local time or with an offset, kept in UTC, written with their offset."""
 
+from dataclasses import dataclass
 from datetime import UTC, datetime, time
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
 
 class NotAnInstant(ValueError):
     """The text names no moment; the message says what would do."""
+
+
+@dataclass(frozen=True, slots=True, order=True)
+class Instant:
+    """A moment with the zone in which it is told.
+
+    >>> Instant(datetime(2027, 3, 28, 17, 30, tzinfo=UTC), "Europe/London").local.isoformat()
+    '2027-03-28T18:30:00+01:00'
+    """
+
+    moment: datetime
+    zone: str
+
+    @property
+    def local(self) -> datetime:
+        """The moment by the clocks of its zone."""
+        return self.moment.astimezone(ZoneInfo(self.zone))
 
 
 def read_zone(name: str) -> ZoneInfo:

@@ -4,7 +4,9 @@ from dataclasses import dataclass
 from typing import Final, Literal
 
 from pantry_core.meat import Kind, Treatment
+from pantry_core.rules.inside import FISH, NOT_INTACT, OTHER_GAME, SMOKED_FISH_MIN, WILD_DEER
 from pantry_core.rules.rule import Mark, Rule
+from pantry_core.rules.smoke import AIR_SALT_PCT, VACUUM_SALT_PCT
 
 CustomName = Literal[
     "brine_by",
@@ -57,6 +59,15 @@ class Custom:
         return kind in self.kinds
 
 
+def _no_pink_slices(inside: Rule) -> str:
+    return f"It gives up pink slices: {inside.value:g} °C inside."
+
+
+def _no_mild_cure(least: Rule) -> str:
+    held = f"{SMOKED_FISH_MIN.value:g} min at {FISH.value:g} °C"
+    return f"It gives up a mild cure: {least.value:g} % of salt in its water, and {held}."
+
+
 CUSTOMS: tuple[Custom, ...] = (
     Custom("brine_by", "The brine", (
         Choice("boiled", "boiled", "It gives up time: it must be chilled before the meat goes in."),
@@ -100,22 +111,18 @@ CUSTOMS: tuple[Custom, ...] = (
     ), ("fish",)),
     Custom("storage", "Smoked fish is", (
         Choice("meal", "eaten at the same meal", "It gives up keeping."),
-        Choice("air", "kept, loosely wrapped", "It gives up a mild cure: 2.5 % of salt in its "
-               "water, and half an hour at 63 °C."),
-        Choice("vacuum", "kept, vacuum-packed", "It gives up a mild cure: 3.5 % of salt in its "
-               "water, and half an hour at 63 °C."),
+        Choice("air", "kept, loosely wrapped", _no_mild_cure(AIR_SALT_PCT)),
+        Choice("vacuum", "kept, vacuum-packed", _no_mild_cure(VACUUM_SALT_PCT)),
     ), ("fish",)),
     Custom("game", "Game is", (
         Choice("farmed", "farmed", "It gives up nothing: it is cooked as beef is."),
-        Choice("deer", "wild deer", "It gives up pink slices: 71 °C inside."),
-        Choice("other", "other wild game", "It gives up pink slices: 74 °C inside."),
+        Choice("deer", "wild deer", _no_pink_slices(WILD_DEER)),
+        Choice("other", "other wild game", _no_pink_slices(OTHER_GAME)),
     ), ("game",)),
     Custom("opened", "The piece is", (
         Choice("intact", "left as it grew", "It gives up nothing."),
-        Choice("pricked", "pricked or bladed", "It gives up pink slices: what was "
-               "outside is inside now, 68 °C."),
-        Choice("slashed", "slashed into the meat", "It gives up pink slices: what was outside is "
-               "inside now, 68 °C."),
+        Choice("pricked", "pricked or bladed", _no_pink_slices(NOT_INTACT)),
+        Choice("slashed", "slashed into the meat", _no_pink_slices(NOT_INTACT)),
         Choice("injected", "sold ready-salted or basted", "It gives up pink slices, and some of "
                "the salt is in it already: its label says how much."),
     )),

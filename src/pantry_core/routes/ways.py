@@ -20,8 +20,7 @@ Timing = Literal["school", "lift", "model", "window"]
 class Way:
     """A method as a cook names it; `window_h` its shortest, usual and longest time [h].
 
-    `every_h` asks for rounds so often, `tend` says what a round is; `usual_salt_pct` is where the
-    form starts [%].
+    `every_h` asks for rounds so often, `tend` says what a round is.
     """
 
     id: WayName
@@ -31,7 +30,6 @@ class Way:
     saying: str
     gives_up: str
     timing: Timing
-    usual_salt_pct: float
     begin: str
     tend: str = ""
     every_h: float | None = None
@@ -50,6 +48,17 @@ class Way:
         return self.group == "Brine" or self.id == "needle-brine"
 
     @property
+    def takes(self) -> tuple[str, ...]:
+        """What of water, strength, needle and school is to be said of it."""
+        asked = {
+            "water": self.has_water,
+            "strength": self.method == "strong-brine",
+            "needle": self.method == "injection",
+            "school": self.timing == "school",
+        }
+        return tuple(name for name, is_asked in asked.items() if is_asked)
+
+    @property
     def has_brine_to_chill(self) -> bool:
         """Whether a liquid is boiled or stirred, and chilled, before the piece goes in."""
         return self.needs_water
@@ -65,69 +74,69 @@ WAYS: dict[WayName, Way] = {
         Way("even-brine", "Even brine", "Brine", "even-brine",
             "salt sized to meat and water; it cannot oversalt, but takes long",
             "It gives up speed, and it wants a vessel and fridge room.",
-            "school", 2.0, "Put it in, under a plate so that it stays under",
+            "school", "Put it in, under a plate so that it stays under",
             "Turn it, stir the brine", ONCE_A_DAY_H),
         Way("strong-brine", "Strong brine, timed", "Brine", "strong-brine",
             "much saltier than the target; out on time, then a rest",
             "It gives up safety of timing: an hour too long is too salty.",
-            "lift", 2.0, "Put it in, under a plate so that it stays under; note the hour",
+            "lift", "Put it in, under a plate so that it stays under; note the hour",
             "Turn it, stir the brine", ONCE_A_DAY_H),
         Way("dry-cure", "Dry cure, bagged", "Dry", "dry-cure",
             "rubbed on, bagged, turned daily; no water",
             "All of the cure stays in the bag. It gives up an even spread unless it is turned.",
-            "school", 2.0, "Rub the cure in, all of it; bag it, press the air out",
+            "school", "Rub the cure in, all of it; bag it, press the air out",
             "Turn the bag, rub what has drawn back in", ONCE_A_DAY_H),
         Way("heaped-cure", "Dry cure, heaped, washed off", "Dry", "dry-cure",
             "buried in salt; the clock and the wash decide",
             "It gives up all measure: the clock alone decides, and no curing salt may be in it.",
-            "lift", 2.0, "Bury it in the salt, meat side; note the hour",
+            "lift", "Bury it in the salt, meat side; note the hour",
             "Pour off what has drawn, heap the salt back on", ONCE_A_DAY_H, heaped=True),
         Way("dry-brine", "Dry brine", "Dry", "dry-brine",
             "salted ahead, uncovered; 12 to 72 h, for birds and roasts with skin",
             "It gives up the heart: the salt does not get that far. Some find it too firm "
             "and would rather season just before the heat.",
-            "window", 1.2, "Salt it all over; onto a rack, uncovered, skin up",
+            "window", "Salt it all over; onto a rack, uncovered, skin up",
             window_h=(12.0, 24.0, 72.0)),
         Way("needle-brine", "Needle and brine", "Needle", "injection",
             "a share goes in by needle, the rest covers; a third of the wait",
             "Not intact any more: hotter inside, never rare.",
-            "model", 2.0, "Inject it all over, then lay it into the rest of the brine",
+            "model", "Inject it all over, then lay it into the rest of the brine",
             "Turn it, stir the brine", ONCE_A_DAY_H),
         Way("needle", "Needle alone", "Needle", "injection",
             "a measured share goes in by needle; a night or two",
             "Not intact any more: hotter inside, never rare. What runs out is salt that is lost.",
-            "model", 1.5, "Inject it all over, in rows a thumb apart; bag it",
+            "model", "Inject it all over, in rows a thumb apart; bag it",
             "Turn the bag", ONCE_A_DAY_H, cover=False),
         Way("oil-marinade", "Oil and herbs", "Marinade", "marinade",
             "flavour at the surface; salted late or not at all",
             "It gives up the inside: oil carries no salt into meat.",
-            "window", 0.0, "Into the marinade, turned until it is coated",
+            "window", "Into the marinade, turned until it is coated",
             window_h=(2.0, 10.0, 24.0)),
         Way("sauce-marinade", "Salty sauce, sugar, fruit", "Marinade", "marinade",
             "soy or fish sauce carries the salt; thin slices, 2 h to overnight",
             "Raw enzyme fruit softens and then spoils the texture: kiwi or pineapple 2 h in "
             "slices, pear and ginger overnight.",
-            "window", 1.5, "Into the marinade, turned until it is coated",
+            "window", "Into the marinade, turned until it is coated",
             window_h=(2.0, 8.0, ENZYME_SLOW_H.value)),
         Way("acid-marinade", "Wine, vinegar, citrus", "Marinade", "marinade",
             "sour and aromatic, stirred twice a day; 1 to 7 days",
             "Acid firms and sours the rim and protects nothing: the raw clock runs on.",
-            "window", 1.0, "Into the marinade, under a plate so that it stays under",
+            "window", "Into the marinade, under a plate so that it stays under",
             _STIR, TWICE_A_DAY_H, window_h=(24.0, 72.0, 168.0)),
         Way("dairy-marinade", "Buttermilk or yoghurt", "Marinade", "marinade",
             "mild acid; 12 to 24 h",
             "It gives up browning unless it is wiped off.",
-            "window", 1.2, "Into the marinade, turned until it is coated",
+            "window", "Into the marinade, turned until it is coated",
             window_h=(12.0, 18.0, 24.0)),
         Way("herb-marinade", "Salted green herbs and oil", "Marinade", "marinade",
             "much salt, long: 3 to 5 days",
             "Raw herbs in oil keep 4 days at 4 °C and no longer; it is turned twice a day.",
-            "window", 2.5, "Rub the herbs in, into a bag, press the air out",
+            "window", "Rub the herbs in, into a bag, press the air out",
             "Turn the bag", TWICE_A_DAY_H, window_h=(72.0, 84.0, 96.0)),
         Way("quick-pickle", "Quick pickle", "Side", "marinade",
             "salted to draw water, then sugar and vinegar; a day",
             "It gives up keeping: a fridge pickle, eaten within the week.",
-            "window", 1.5, "Squeeze out, into the hot vinegar; let it cool, then the fridge",
+            "window", "Squeeze out, into the hot vinegar; let it cool, then the fridge",
             window_h=(12.0, 24.0, 96.0)),
     )
 }  # fmt: skip

@@ -35,6 +35,11 @@ class Profile:
     nitrite: dict[NitriteCase, NitriteLimits]
     nitrate: dict[NitrateCase, Rule]
 
+    @property
+    def most_ppm(self) -> float:
+        """The most nitrite of all its cases [mg/kg]."""
+        return max(each.most.value for each in self.nitrite.values())
+
 
 def _limits(case: str, most: Rule, enough: tuple[float, str, Mark], usual: float) -> NitriteLimits:
     least, source, mark = enough

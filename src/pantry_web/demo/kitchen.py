@@ -5,9 +5,10 @@ from datetime import UTC, datetime
 from django.db import transaction
 
 from pantry_web.feasts.actions.add_dish import add_dish
-from pantry_web.feasts.actions.begin_step import begin_step
 from pantry_web.feasts.actions.keep_plan import keep_plan
-from pantry_web.feasts.actions.write_down import turn, write_down
+from pantry_web.feasts.actions.log.begin_step import begin_step
+from pantry_web.feasts.actions.log.turn import turn
+from pantry_web.feasts.actions.log.write_down import write_down
 from pantry_web.feasts.documents import Document
 from pantry_web.feasts.models import Dish, Feast
 from pantry_web.kitchens.actions.found_kitchen import found_kitchen

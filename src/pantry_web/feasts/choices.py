@@ -1,11 +1,11 @@
 """Cuts, forms, methods and schools as a form offers them."""
 
-from typing import get_args
+from typing import Any, get_args
 
 from pantry_core.dish.request import Form
 from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.schools import NAMES
-from pantry_core.routes.ways import WAYS
+from pantry_core.routes.ways import WAYS, Way
 
 NO_METHOD = "none"
 KIND_NAMES = {
@@ -45,6 +45,12 @@ def cut_choices() -> list[tuple[str, object]]:
     return [("", "choose"), *by_kind]
 
 
+def way_of(method: Any) -> Way | None:
+    """The method of this id; None for none."""
+    return WAYS.get(method)
+
+
 def method_name(method: str) -> str:
     """A method as a cook says it."""
-    return WAYS[method].name if method in WAYS else "Not salted ahead"
+    way = way_of(method)
+    return way.name if way else "Not salted ahead"

@@ -5,6 +5,7 @@ from typing import Any, NoReturn
 from django.db import models
 from django.db.models import Q
 
+from pantry_core.plan.instants import Instant
 from pantry_web.kitchens.models import Cook, Kitchen
 from pantry_web.pantry.models import Vessel
 
@@ -31,6 +32,11 @@ class Feast(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+    @property
+    def hour(self) -> Instant:
+        """When it is eaten, with its zone."""
+        return Instant(self.serve_at, self.time_zone)
 
 
 class Dish(models.Model):

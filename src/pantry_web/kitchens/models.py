@@ -6,6 +6,8 @@ from django.contrib.auth.models import AbstractUser
 from django.db import models
 from django.db.models import F, Q
 
+from pantry_core.rules import profiles
+
 
 class Cook(AbstractUser):
     """Somebody who signs in."""
@@ -19,8 +21,8 @@ class Kitchen(models.Model):
         IMPERIAL = "imperial", "pounds, ounces and inches"
 
     class Profile(models.TextChoices):
-        US = "us", "United States style: nitrite up to 200 ppm"
-        EU = "eu", "European Union style: nitrite up to 120 ppm"
+        US = "us", f"United States style: nitrite up to {profiles.US.most_ppm:g} ppm"
+        EU = "eu", f"European Union style: nitrite up to {profiles.EU.most_ppm:g} ppm"
 
     class Cups(models.TextChoices):
         US = "us", "US: cup 237 ml, tablespoon 14.8 ml"

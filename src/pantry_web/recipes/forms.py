@@ -7,13 +7,27 @@ from django import forms
 from pantry_core.mixes.request import MOST_INJECTION_SHARE
 from pantry_core.recipes.found import MOST_BYTES, NotARecipe, Recipe, from_json_ld
 from pantry_core.routes.ways import WAYS
-from pantry_web.feasts.choices import way_choices
+from pantry_web.feasts.choices import way_choices, way_of
 from pantry_web.fields import NumberField
 from pantry_web.forms import KitchenForm
 from pantry_web.kitchens.models import Kitchen
 
 LONGEST_RECIPE = 8000
 MARKUP = ("{", "[", "<")
+
+
+class MethodSelect(forms.Select):
+    """A select of methods, each saying which fields belong to it."""
+
+    def create_option(self, name: str, value: Any, *args: Any, **kwargs: Any) -> dict[str, Any]:
+        """An option with what its method takes."""
+        option = super().create_option(name, value, *args, **kwargs)
+        way = way_of(str(value))
+        return (
+            option
+            if way is None
+            else {**option, "attrs": {**option["attrs"], "data-takes": " ".join(way.takes)}}
+        )
 
 
 class RecipeForm(KitchenForm):
@@ -25,7 +39,7 @@ class RecipeForm(KitchenForm):
         widget=forms.Textarea(attrs={"rows": 12, "spellcheck": "false"}),
         required=False,
     )
-    method = forms.ChoiceField(choices=way_choices, label="How")
+    method = forms.ChoiceField(choices=way_choices, label="How", widget=MethodSelect)
     cups = forms.ChoiceField(choices=Kitchen.Cups.choices, label="Whose cups and spoons")
     days = NumberField(0.1, 365, unit="days", label="How long, it says", required=False)
     used = NumberField(1, 100, unit="%", label="Of the liquid, used", required=False)

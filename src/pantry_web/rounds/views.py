@@ -9,9 +9,11 @@ from django.views.decorators.http import require_POST
 
 from pantry_core.heat.warm import judge_fridge
 from pantry_core.history.salt_now import salt_now
-from pantry_web.feasts.actions.begin_step import begin_step
 from pantry_web.feasts.actions.keep_plan import keep_plan
-from pantry_web.feasts.actions.write_down import turn, undo, write_down
+from pantry_web.feasts.actions.log.begin_step import begin_step
+from pantry_web.feasts.actions.log.turn import turn
+from pantry_web.feasts.actions.log.undo import undo
+from pantry_web.feasts.actions.log.write_down import write_down
 from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.planning.access import outlook_of
 from pantry_web.planning.changes import changes

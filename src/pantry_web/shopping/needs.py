@@ -6,6 +6,7 @@ from datetime import datetime, timedelta
 
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
+from pantry_core.plan.instants import Instant
 from pantry_core.routes.cuts import CUTS
 from pantry_core.rules.cures import CURE_KEYS
 from pantry_core.rules.ingredients import INGREDIENTS
@@ -24,8 +25,7 @@ class Need:
     name: str
     stock_key: str
     grams: float | None
-    by: datetime
-    zone: str
+    by: Instant
     dish: str
     note: str = ""
 
@@ -37,8 +37,7 @@ class Missing:
     name: str
     needed_g: float | None
     stock_g: float
-    by: datetime
-    zone: str
+    by: Instant
     dishes: tuple[str, ...]
     note: str
 
@@ -69,18 +68,18 @@ def _needs(view: Outlook) -> Iterator[Need]:
     answer, dish = view.answer, view.dish
     if view.state.put_in is not None or dish.is_job or answer is None:
         return
-    by, zone = _by(view), dish.feast.time_zone
+    by = Instant(_by(view), dish.feast.time_zone)
     if "buy" not in view.state.begun:
         name = f"{CUTS[dish.piece['cut']].name}, for {dish.name.lower()}"
         note = "weight after trimming; buy a little more"
-        yield Need(name, f"meat-{dish.pk}", dish.mass_g, by, zone, dish.name, note)
+        yield Need(name, f"meat-{dish.pk}", dish.mass_g, by, dish.name, note)
     if answer.sheet is not None and answer.asked is not None:
         for name, key, grams in _lines(answer.sheet, answer.asked):
-            yield Need(name, key, grams, by, zone, dish.name)
+            yield Need(name, key, grams, by, dish.name)
     for spice in dish.cure.get("spices", ()):
         text, unit = spice["text"], "" if spice["unit"] == "piece" else f" {spice['unit']}"
         note = f"{spice['amount']:.3g}{unit}"
-        yield Need(text.capitalize(), f"spice-{text}", None, by, zone, dish.name, note)
+        yield Need(text.capitalize(), f"spice-{text}", None, by, dish.name, note)
 
 
 def _lines(sheet: WeighOut, asked: WeighRequest) -> Iterator[tuple[str, str, float]]:
@@ -112,7 +111,6 @@ def _summed(needs: Iterable[Need], packets: list[Ingredient]) -> Iterator[Missin
             needed_g=sum(weighed) if weighed else None,
             stock_g=_stock(key, packets),
             by=first.by,
-            zone=first.zone,
             dishes=tuple(dict.fromkeys(each.dish for each in group)),
             note=", ".join(dict.fromkeys(each.note for each in group if each.note)),
         )

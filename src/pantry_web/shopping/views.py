@@ -2,7 +2,6 @@
 
 import csv
 from io import StringIO
-from zoneinfo import ZoneInfo
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
@@ -46,7 +45,7 @@ def shopping_csv(request: HttpRequest) -> HttpResponse:
     for each in _listed(request):
         row = [
             each.name, _number(each.to_buy_g), _number(each.needed_g), _number(each.stock_g),
-            each.by.astimezone(ZoneInfo(each.zone)).isoformat(timespec="minutes"),
+            each.by.local.isoformat(timespec="minutes"),
             "; ".join(each.dishes), each.note,
         ]  # fmt: skip
         writer.writerow([_harmless(cell) for cell in row])
@@ -65,7 +64,7 @@ def _amount(each: Missing, units: str) -> str:
 
 
 def _when(each: Missing) -> str:
-    return f"{each.by.astimezone(ZoneInfo(each.zone)):%a %-d %b, %H:%M}"
+    return f"{each.by.local:%a %-d %b, %H:%M}"
 
 
 def _number(grams: float | None) -> str:

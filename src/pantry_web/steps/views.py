@@ -11,13 +11,6 @@ from django.views.decorators.http import require_POST
 from pantry_core.dish.answer import DishStep
 from pantry_web.feasts.access import seen_version
 from pantry_web.feasts.actions.claim import claim
-from pantry_web.feasts.actions.edit_steps import (
-    add_step,
-    change_step,
-    forget_change,
-    remove_step,
-    take_route,
-)
 from pantry_web.feasts.actions.set_hour import set_hour
 from pantry_web.feasts.documents import Document, dish_document
 from pantry_web.feasts.refusal import Refused
@@ -25,7 +18,12 @@ from pantry_web.kitchens.access import kitchen_of
 from pantry_web.planning.access import outlook_of
 from pantry_web.planning.answers import Broken, work_out
 from pantry_web.planning.outlook import Outlook
+from pantry_web.steps.actions.add_step import add_step
+from pantry_web.steps.actions.change_step import change_step
+from pantry_web.steps.actions.forget_change import forget_change
 from pantry_web.steps.actions.keep_route import keep_route
+from pantry_web.steps.actions.remove_step import remove_step
+from pantry_web.steps.actions.take_route import take_route
 from pantry_web.steps.forms import (
     DishHourForm,
     KeepRouteForm,

@@ -88,9 +88,9 @@ def _cure(form: DishForm, spices: list[Document]) -> Document:
     if way is not None:
         given |= {
             "water_g": _number(form, "water") if way.has_water else None,
-            "brine_salt_pct": _number(form, "strength") if way.method == "strong-brine" else None,
+            "brine_salt_pct": _number(form, "strength") if "strength" in way.takes else None,
         }
-        if way.method == "injection" and share_pct is not None:
+        if "needle" in way.takes and share_pct is not None:
             given["injection_share"] = share_pct / PERCENT
     cure: Document = {"method": typed["method"], "sugar_pct": _number(form, "sugar") or 0.0}
     if typed["cure"] != USUAL:

@@ -16,7 +16,7 @@ from pantry_core.routes.customs import CUSTOMS
 from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.servings import servings
 from pantry_core.routes.ways import WAYS
-from pantry_web.feasts.choices import NO_METHOD, method_name
+from pantry_web.feasts.choices import NO_METHOD, method_name, way_of
 from pantry_web.feasts.documents import Document, House, dish_document
 from pantry_web.feasts.models import Feast
 from pantry_web.planning.answers import work_out
@@ -43,6 +43,12 @@ class Offer:
     is_chosen: bool
     is_first: bool
     fits: bool
+
+    @property
+    def takes(self) -> str:
+        """Which fields belong to it."""
+        way = way_of(self.id)
+        return "" if way is None else " ".join(way.takes)
 
 
 def live_answer(

@@ -13,7 +13,8 @@ from pantry_core.meat import MOST_MEAT_G
 from pantry_core.mixes.request import MOST_WATER_G
 from pantry_core.mixes.weighed import WeighedLine, WeighedOut, go_on
 from pantry_web.feasts.actions.change_dish import change_dish
-from pantry_web.feasts.actions.write_down import undo, weigh_line
+from pantry_web.feasts.actions.log.undo import undo
+from pantry_web.feasts.actions.log.weigh_line import weigh_line
 from pantry_web.feasts.choices import method_name
 from pantry_web.feasts.documents import dish_document
 from pantry_web.feasts.line_labels import label_of

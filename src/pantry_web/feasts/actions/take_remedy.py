@@ -18,9 +18,9 @@ from pantry_web.background.models import Work
 from pantry_web.feasts.actions.change_dish import change_dish
 from pantry_web.feasts.actions.claim import CHANGED, claim
 from pantry_web.feasts.actions.drop_dish import drop_dish
-from pantry_web.feasts.actions.edit_steps import unlock_steps
 from pantry_web.feasts.actions.save_feast import move_feast
 from pantry_web.feasts.actions.set_hour import set_hour
+from pantry_web.feasts.actions.unlock_steps import unlock_steps
 from pantry_web.feasts.models import Dish
 from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.actions.absences import remove_absence

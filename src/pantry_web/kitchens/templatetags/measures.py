@@ -7,6 +7,7 @@ from zoneinfo import ZoneInfo
 from django import template
 
 from pantry_core.dish.answer import DishNotice
+from pantry_core.plan.instants import Instant
 from pantry_web import quantities
 
 register = template.Library()
@@ -68,6 +69,12 @@ def length(millimetres: float, units: str) -> str:
 def at(moment: datetime, zone: str) -> str:
     """A moment as Thu 18 Mar, 19:12 in a zone."""
     return f"{moment.astimezone(ZoneInfo(zone)):%a %-d %b, %H:%M}"
+
+
+@register.filter
+def when(instant: Instant) -> str:
+    """An instant as Thu 18 Mar, 19:12 in its zone."""
+    return f"{instant.local:%a %-d %b, %H:%M}"
 
 
 @register.filter

@@ -10,7 +10,7 @@ from pantry_core.mixes.weighed import go_on
 from pantry_core.notice import Notice
 from pantry_core.routes.steps import CURING
 from pantry_core.rules import RULES_VERSION
-from pantry_web.feasts.actions.as_seen import as_seen
+from pantry_web.feasts.actions.log.as_seen import as_seen
 from pantry_web.feasts.models import Event, WeighSheet
 from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.models import Cook
