@@ -19,8 +19,8 @@ NO_LIMITS = {
     "water-in-belly", "water-in-duck", "water-in-white-fish", "water-in-salmon",
     "water-in-mackerel", "nitrite-in-a-tablespoon", "no-nitrite", "raw-cured-fish-keeps",
     "smoked-fish-hold", "tender-from", "tender-to", "herbs-in-oil", "cooling-from",
-    "cooling-cured-from", "cooling-cured-nitrite", "bacon-ascorbate", "nitrite-salt-least",
-    "nitrite-salt-most", "heap", "nitrate-in-saltpetre", "seasoned",
+    "cooling-cured-from", "leftovers", "cooling-cured-nitrite", "bacon-ascorbate",
+    "nitrite-salt-least", "nitrite-salt-most", "heap", "nitrate-in-saltpetre", "seasoned",
 }  # fmt: skip
 
 

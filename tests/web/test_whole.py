@@ -419,3 +419,65 @@ def test_game_smoke_and_what_was_opened_set_the_inside_temperature(cook, roast):
     said = cook.post(path, trout | {"salt": "1.8"}).context["notices"]
     codes = {each.code for each in said if each.level == "stop"}
     assert "water-phase-low" in codes  # 3.5 % in its water: FDA fish guide, ch. 13 (from memory)
+
+
+def test_nothing_is_preset_and_three_fields_are_answered(cook, roast):
+    feast, _, _ = roast
+    page = cook.get(f"/feasts/{feast.pk}/dish/")
+    assert not page.context["form"]["cut"].value()
+    assert not any(offer.is_chosen for offer in page.context["offers"])
+    path = f"/feasts/{feast.pk}/answer/"
+    two = cook.post(path, {"cut": "chicken", "mass": "1.8 kg"})
+    first = [offer.id for offer in two.context["offers"] if offer.is_first]
+    assert first[:2] == ["dry-brine", "strong-brine"]  # common practice for a bird
+    assert two.context["sheet"] is None
+    three = cook.post(path, {"cut": "chicken", "mass": "1.8 kg", "method": "strong-brine"})
+    # 6 % of the pickle where nobody says, as much water as meat: 1800·0.06/0.94 (derived)
+    assert three.context["sheet"].result.grams("salt") == pytest.approx(1800 * 0.06 / 0.94)
+    assert "Left empty, it takes" in three.content.decode()
+    given = {"days": "5 days", "strength": "5", "salt": "2"}
+    both = cook.post(path, {"cut": "brisket", "mass": "3 kg", "method": "strong-brine"} | given)
+    assert both.context["out"].days == 5
+    assert "Days and strength hold" in both.content.decode()
+    typed = {"cut": "chicken", "mass": "1.8 kg", "method": "none"}
+    assert cook.post(f"/feasts/{feast.pk}/dish/", typed).status_code == 302
+    dish = feast.dishes.latest("pk")
+    assert dish.name == "Chicken, whole"
+    assert "roast" in steps_of(dish)
+    assert cook.get(f"/dishes/{dish.pk}/weighing/").status_code == 404
+
+
+def version(dish):
+    dish.feast.refresh_from_db()
+    return {"version": dish.feast.version}
+
+
+def test_a_step_is_changed_in_place_and_what_no_longer_applies_is_said(cook, roast):
+    _, dish, typed = roast
+    page = f"/dishes/{dish.pk}/steps/"
+    shown = cook.get(f"{page}form/rest/").context["row"]["form"]
+    fields = {f"rest-{name}": shown[name].value() or "" for name in shown.fields}
+    changed = fields | {
+        "rest-title": "On the sill", "rest-min_h": "90 min", "rest-prefer_h": "2 h",
+        "rest-hands": "15 min", "rest-until": "cold_c", "rest-until_c": "4",
+    }  # fmt: skip
+    assert cook.post(f"{page}change/rest/", changed | version(dish)).status_code == 302
+    rest = steps_of(dish)["rest"]
+    assert (rest.title, rest.min_h, rest.prefer_h, rest.hands_min) == ("On the sill", 1.5, 2, 15)
+    assert rest.until == {"cold_c": 4.0}
+    dish.refresh_from_db()
+    (edit,) = dish.document["edits"]
+    assert "place" not in edit  # only what was changed
+    cook.post(f"{page}remove/trim/", version(dish))
+    assert "trim" not in steps_of(dish)
+    assert "Trim and weigh: removed by you" in cook.get(page).content.decode()
+    cook.post(f"{page}forget/trim/", version(dish))
+    assert "trim" in steps_of(dish)
+    cook.post(f"/dishes/{dish.pk}/weigh-up/", typed | {"method": "dry-brine"})
+    said = cook.get(page).content.decode()
+    assert "The change of the step “On the sill” no longer applies" in said
+    assert "your change no longer applies" in said
+    cook.post(f"/dishes/{dish.pk}/weigh-up/", typed)
+    assert steps_of(dish)["rest"].title == "On the sill"  # it comes back with its step
+    cook.post(f"{page}forget/rest/", version(dish))
+    assert steps_of(dish)["rest"].title == "Rest uncovered"

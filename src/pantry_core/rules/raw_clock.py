@@ -55,3 +55,13 @@ TIMED_SALT_PCT = Rule("timed-brine-salt", 1.5, "% salt taken up", _TIMED, Mark.P
 RAW_FISH_AFTER_D = Rule(
     "raw-cured-fish-keeps", 3.0, "d unwrapped, from the cure", "7 in all", Mark.PRACTICE
 )
+LEFTOVERS_D = Rule("leftovers", 4.0, "d", "USDA, leftovers 3 to 4 days", Mark.MEMORY)
+
+
+def leftovers_keep_d(*, is_raw_fish: bool) -> float:
+    """How long what is left over keeps in the fridge [d].
+
+    >>> leftovers_keep_d(is_raw_fish=False)
+    4.0
+    """
+    return (RAW_FISH_AFTER_D if is_raw_fish else LEFTOVERS_D).value

@@ -3,14 +3,11 @@
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
-from pantry_core.rules.rule import Mark, Rule
+from pantry_core.rules.raw_clock import leftovers_keep_d
 from pantry_web.feasts.choices import method_name
 from pantry_web.feasts.documents import sides_of
 from pantry_web.planning.hands import Task, feast_tasks
 from pantry_web.planning.outlook import FeastOutlook, Outlook
-
-LEFTOVERS_D = Rule("leftovers", 4.0, "d", "USDA, leftovers 3 to 4 days", Mark.MEMORY)
-RAW_LEFTOVERS_D = Rule("leftovers-raw-cured", 3.0, "d", "unwrapped", Mark.PRACTICE)
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,8 +31,7 @@ def dish_rows(whole: FeastOutlook) -> list[DishRow]:
     for view in whole.dishes:
         plan = view.plan
         ahead = [each for each in plan.steps if each.start < each.end] if plan else []
-        keeps = RAW_LEFTOVERS_D if sides_of(view.dish.document)["fish"] != "cooked" else None
-        days = (keeps or LEFTOVERS_D).value
+        days = leftovers_keep_d(is_raw_fish=sides_of(view.dish.document)["fish"] != "cooked")
         served = view.dish.serve_at or whole.feast.serve_at
         rows.append(
             DishRow(
