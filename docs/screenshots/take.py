@@ -59,7 +59,7 @@ def main(address: str) -> None:
                         page.wait_for_timeout(1000)  # the answer is swapped in
                     page.get_by_text("It comes to").wait_for()
                 if view == "helps":
-                    page.get_by_role("button", name="Do this").first.wait_for()
+                    page.locator(".help button").first.wait_for()
                 if view == "still":
                     page.get_by_text("methods would do").wait_for()
                 page.screenshot(path=HERE / f"{view}-{size}.png", full_page=size == "phone")

@@ -11,7 +11,7 @@ from django_htmx.http import HttpResponseClientRedirect
 
 log = logging.getLogger(__name__)
 
-NOT_SENT_AGAIN = ("csrfmiddlewaretoken",)
+NOT_SENT_AGAIN = ("csrfmiddlewaretoken", "password", "password1", "password2")
 
 
 class BusyMiddleware:

@@ -9,6 +9,8 @@ from pathlib import Path
 
 import pytest
 
+from pantry_core.dish.answer import DishStep
+
 HERE, ROOT = Path(__file__).parent / "databases", Path(__file__).parents[2]
 KEPT = ("title", "min_h", "prefer_h", "max_h", "hands_min", "every_h", "tend", "uses", "kind")
 """What of a step that has begun stays as it was."""
@@ -87,4 +89,6 @@ def test_plans_are_as_they_were(migrated):
     if "plans" in was:
         assert now["plans"] == was["plans"]
         assert [route["name"] for route in now["routes"]] == ["Duck, our way"]
-        assert {step["id"] for step in now["routes"][0]["steps"]} > {"baste", "roast"}
+        steps = [DishStep(**step) for step in now["routes"][0]["steps"]]
+        assert {step.id for step in steps} > {"baste", "roast"}
+        assert {step.uses for step in steps} == {1.0}  # the room is that of the dish that takes it

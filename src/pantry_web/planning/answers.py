@@ -24,7 +24,7 @@ from pantry_web.planning.models import DishAnswer
 
 Document = dict[str, Any]
 
-FORGOTTEN = timedelta(days=30)
+FORGOTTEN = timedelta(days=3)
 MOST_REMEMBERED = 2000
 _ADAPTER: TypeAdapter[DishOut] = TypeAdapter(DishOut)
 

@@ -141,14 +141,16 @@ def take(request: HttpRequest, dish_id: int) -> HttpResponse:
     routes = kitchen_of(request).routes
     kept = get_object_or_404(routes, pk=wanted if wanted.isdecimal() else 0)
 
+    by_route = _by_route(view)
+    rooms = {step.id: step.uses for step in by_route}
+
     def deed() -> None:
         if view.state.begun:
             raise Refused("It has begun: its steps stay, but each that lies ahead can be changed.")
-        rooms = {step.id: step.uses for step in view.steps}
         steps = [
             DishStep(**each, uses=rooms.get(each["id"], 1.0)) for each in kept.steps
         ]  # fmt: skip
-        take_route(view.dish, _by_route(view), steps)
+        take_route(view.dish, by_route, steps)
 
     return _done(request, view, None, deed, bad="")
 

@@ -169,7 +169,7 @@ def to_documents(apps, schema_editor):
         words = {"key": "id", "begin": "text"}
         kept.steps = [
             {words.get(name, name): value or None if name == "place" else value
-             for name, value in step.items()}
+             for name, value in step.items() if name != "uses"}
             for step in kept.steps
         ]  # fmt: skip
         kept.save(update_fields=["steps"])
