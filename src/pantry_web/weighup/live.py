@@ -178,7 +178,11 @@ def _offers(
 
 def _is_told(piece: Document | None) -> bool:
     """Whether more is said of the piece than what, how heavy and how thick."""
-    return bool(set(piece or ()) - {"cut", "mass_g", "thickness_mm"})
+    if piece is None:
+        return False
+    usual = {"bone_share": CUTS[piece["cut"]].bone_share, "storage": "meal"}
+    rest = set(piece) - {"cut", "mass_g", "thickness_mm", "will_be"}
+    return any(piece[name] != usual.get(name) for name in rest)
 
 
 def _changed(was: str, now_days: float | None) -> dict[str, float] | None:
