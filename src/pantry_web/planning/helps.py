@@ -20,6 +20,7 @@ from pantry_web.background.models import Work
 from pantry_web.feasts.documents import dish_document
 from pantry_web.feasts.models import Feast
 from pantry_web.planning.answers import work_out
+from pantry_web.planning.dish_document import with_plan
 from pantry_web.planning.outlook import FeastOutlook, Outlook, feast_outlook
 from pantry_web.planning.plan_document import steps_document
 from pantry_web.planning.solving import Solved
@@ -87,19 +88,33 @@ def work_out_remedies(pk: int) -> None:
         feast = Feast.objects.select_related("kitchen").get(pk=asked["feast"])
         now = datetime.fromisoformat(asked["now"])
         whole = feast_outlook(feast, feast.kitchen, now)
-        found = [*_of_pieces(whole, asked["plan"]), *_of_the_plan(asked["plan"])]
+        found = [*_of_pieces(whole, asked["plan"]), *_of_the_plan(whole, asked["plan"])]
         return _REMEDIES.dump_python(found, mode="json")
 
     queue.carry_out(pk, deed)
 
 
-def _of_the_plan(document: Document) -> Iterator[Remedy]:
+def _of_the_plan(whole: FeastOutlook, document: Document) -> Iterator[Remedy]:
+    """Changes of what is asked; none by whose hours a dish would meet a stop."""
     from pantry_core.plan import remedies as core  # noqa: PLC0415 - the solver is slow to import
     from pantry_core.plan.why import explain  # noqa: PLC0415
 
     problem = resolve(PlanRequest.model_validate(document))
     for each in core.remedies(document, problem, explain(problem)):
-        yield Remedy(_code(each.text), each.text, each.plan, each.changes)
+        if not any(_is_stopped_by(view, each.plan) for view in whole.dishes):
+            yield Remedy(_code(each.text), each.text, each.plan, each.changes)
+
+
+def _is_stopped_by(view: Outlook, plan: Plan) -> bool:
+    """Whether a plan brings a dish a stop that it has not yet."""
+    planned = [step for step in plan.steps if step.dish == view.key]
+    if not planned:
+        return False
+    before = view.whole.unplanned_answers[view.key]
+    after = work_out(with_plan(view.whole.unplanned_documents[view.key], planned))
+    if not isinstance(after, DishOut) or not isinstance(before, DishOut):
+        return not isinstance(after, DishOut)
+    return bool({each.code for each in after.stops} - {each.code for each in before.stops})
 
 
 def _of_pieces(whole: FeastOutlook, document: Document) -> Iterator[Remedy]:
@@ -119,6 +134,11 @@ def _of_pieces(whole: FeastOutlook, document: Document) -> Iterator[Remedy]:
                 continue
             solved = solve(resolve(changed), effort=0.3)
             if not solved.steps:
+                continue
+            planned = [step for step in solved.steps if step.dish == view.key]
+            plain = dish_document(decided, whole.house, view.dish.vessel)
+            answer = work_out(with_plan(plain, planned))
+            if not isinstance(answer, DishOut) or answer.stops:
                 continue
             told = f"{text} for {view.dish.name}."
             yield Remedy(_code(told), told, solved, dish_id=view.dish.pk, decided=decided)
