@@ -1,12 +1,16 @@
 """The `dish` document: dishes as cooks do them, edits, facts, options, what cannot be."""
 
+import ast
 import copy
 import json
+from pathlib import Path
 
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+import pantry_core
+from pantry_core.dish.lifting import LIFTS, ONCE_IN
 from pantry_core.formats.operations import dish_document, plan_document, weigh_document
 from pantry_core.formats.reading import WrongInput
 from pantry_core.routes.cuts import CUTS
@@ -307,3 +311,31 @@ def test_every_way_of_cooking_that_is_known_can_be_taken():
         cooked = [step for step in answer["steps"] if step["kind"] == "cook"]
         assert len(cooked) == len(heat.stages)
         assert json.dumps(answer)
+
+
+def stop_codes():
+    """The codes of all notices that are written down as stops in the core."""
+    for path in Path(pantry_core.__path__[0]).rglob("*.py"):
+        for node in ast.walk(ast.parse(path.read_text())):
+            if isinstance(node, ast.Call) and ast.unparse(node.func) == "notice":
+                level, code = (ast.unparse(each).strip("'") for each in node.args[:2])
+                if level == "stop":
+                    yield code
+
+
+def test_each_stop_says_what_lifts_it():
+    codes = set(stop_codes())
+    assert len(codes) > 15
+    assert codes - set(LIFTS) == {"too-much-curing-salt"}  # said at the scale, where it is lifted
+    for lift in (*LIFTS.values(), ONCE_IN):
+        assert lift.text.endswith(".")
+
+
+def test_once_it_is_in_the_raw_clock_is_lifted_by_the_heat():
+    put_in = {"what": "put-in", "at": "2027-03-20T10:00", "step": "brine"}
+    late = {**dish("chicken", 1800, "strong-brine"), "tz": "UTC", "now": "2027-03-26T10:00",
+            "facts": [put_in]}  # fmt: skip
+    stops = (each for each in dish_document(late)["notices"] if each["level"] == "stop")
+    (stop,) = (each for each in stops if each["code"] == "raw-clock")
+    assert stop["lift"]["text"] == ONCE_IN.text
+    assert stop["step"] == "roast"

@@ -157,6 +157,7 @@ def test_after_a_discard_there_is_nothing_else_to_do(cook, quince, gammon):
     rounds = text(cook.get(f"/dishes/{gammon.pk}/rounds/"))
     assert "Throw it away." in rounds
     assert 'class="tick' not in rounds
+    assert "Its salt now" not in rounds
     refused = cook.post(f"/dishes/{gammon.pk}/rounds/begin/lift/", follow=True)
     assert "not what comes next" in text(refused)
     page = text(cook.get(f"/feasts/{gammon.feast_id}/"))

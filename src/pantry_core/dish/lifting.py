@@ -51,13 +51,19 @@ LIFTS: Final[dict[str, Lift]] = {
     "discard": _GONE,
 }  # fmt: skip
 """By the code of the notice."""
+ONCE_IN: Final = Lift("Cook it sooner, at an earlier hour of its own, or freeze it now.", "steps")
+"""What lifts the raw clock once the piece is in its cure."""
 OTHERWISE: Final = Lift("Change what it says on the sheet.", "sheet")
 
 
-def lift_of(code: str) -> Lift:
+def lift_of(code: str, *, is_in: bool = False) -> Lift:
     """What would lift the stop of this code.
+
+    Parameters: code; is_in, whether the piece is in its cure already.
 
     >>> lift_of("undissolved").where
     'sheet'
     """
+    if code == "raw-clock" and is_in:
+        return ONCE_IN
     return LIFTS.get(code, OTHERWISE)

@@ -64,7 +64,7 @@ def with_steps(found: Iterable[Notice], spots: Spots, *, is_in: bool) -> tuple[D
                 step = spots.last
             elif each.code in AT_THE_HEAT or (each.code == "raw-clock" and is_in):
                 step = spots.heat
-        lift = lift_of(each.code) if each.level == "stop" else None
+        lift = lift_of(each.code, is_in=is_in) if each.level == "stop" else None
         made = DishNotice(each.level, each.code, each.text, each.basis, step, lift)
         told.setdefault((each.code, each.text), made)
     gone = tuple(each for each in told.values() if each.code == DISCARD)
