@@ -5,6 +5,8 @@ from datetime import timedelta
 from pantry_core.measures.units import GRAMS, MILLIMETRES
 
 HOURS_PER_DAY = 24
+SEVERAL = 3
+"""From so many days on nobody counts hours."""
 THIN_SPACE = "\u202f"
 
 BARE_UNITS = {
@@ -57,9 +59,12 @@ def span(hours: float) -> str:
 
 
 def days_in_words(days: float) -> str:
-    """Days as people say them: 12 h, 1½ days, 5 days, from ten on whole ones."""
+    """Days as people say them: 15 h, 30 h, 1½ days, 5 days, from ten on whole ones."""
+    hours = HOURS_PER_DAY * days
     if days < 1.0:
-        return span(HOURS_PER_DAY * days)
+        return span(hours)
+    if days < SEVERAL and round(hours) % 12:
+        return f"{hours:.0f} h"
     halves = round(2 * days) / 2 if days < 10 else float(round(days))
     whole, half = int(halves), "½" if halves % 1 else ""
     return f"{whole}{half} day{'' if halves == 1 else 's'}"

@@ -13,7 +13,7 @@ from pantry_web.drawings.passage import NARROW, WIDE, passage
 from pantry_web.drawings.scales import Length, bars, gauge
 from pantry_web.drawings.shapes import Chain, Stay, Visit
 from pantry_web.drawings.timescale import House, midnights, nights
-from pantry_web.quantities import length, mass, span
+from pantry_web.quantities import days_in_words, length, mass, span
 
 HOUSE = House(ZoneInfo("Europe/London"), time(7, 0), time(22, 30))
 SERVE = datetime(2027, 3, 29, 17, 30, tzinfo=UTC)  # the clocks went forward the day before
@@ -155,3 +155,12 @@ def test_only_what_lies_after_a_moment_is_drawn():
     assert late.rows[0].to_go == 3
     assert late.height < whole.height
     assert all(mark.y >= late.ribbons[0].y for mark in late.marks)
+
+
+@pytest.mark.parametrize(
+    ("days", "words"),
+    [(0.5, "12 h"), (0.625, "15 h"), (1.0, "1 day"), (1.25, "30 h"), (1.5, "1½ days"),
+     (5.0, "5 days"), (5.26, "5½ days"), (14.9, "15 days")],
+)  # fmt: skip
+def test_days_as_people_say_them(days, words):
+    assert days_in_words(days) == words
