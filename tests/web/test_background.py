@@ -150,6 +150,20 @@ def test_a_dish_with_a_lock_that_is_no_time_is_left_out(cook, quince, lantern):
     assert "Bay-salted duck cannot be worked out" in text(page)
 
 
+@pytest.mark.parametrize("alone", [True, False])
+def test_a_step_in_a_place_that_is_not_there_breaks_no_plan(cook, quince, lantern, alone):
+    if alone:
+        lantern.dishes.exclude(name="Bay-salted duck").update(is_given_up=True)
+    duck = lantern.dishes.get(name="Bay-salted duck")
+    duck.document["edits"] = [{"step": "roast", "place": "attic"}]
+    duck.save()
+    page = cook.get(f"/feasts/{lantern.pk}/")
+    assert page.status_code == 200
+    assert "Bay-salted duck cannot be done by then." in text(page)
+    assert "attic" in text(cook.get(f"/dishes/{duck.pk}/steps/"))
+    assert "could not be worked out" not in text(cook.get(f"/feasts/{lantern.pk}/helps/"))
+
+
 def test_after_a_discard_there_is_nothing_else_to_do(cook, quince, gammon):
     now = quince.stands_at
     Mishap.objects.create(kitchen=quince, kind="power-out", begins=now - timedelta(hours=9),

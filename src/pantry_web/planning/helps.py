@@ -23,7 +23,7 @@ from pantry_web.planning.answers import work_out
 from pantry_web.planning.dish_document import with_plan
 from pantry_web.planning.outlook import FeastOutlook, Outlook, feast_outlook
 from pantry_web.planning.plan_document import steps_document
-from pantry_web.planning.solving import Solved
+from pantry_web.planning.solving import Solved, readable
 
 SHORTER: tuple[WayName, ...] = ("needle-brine", "needle", "strong-brine", "dry-cure", "dry-brine")
 """Methods that may take less time, those nearest to a brine first."""
@@ -88,7 +88,10 @@ def work_out_remedies(pk: int) -> None:
         feast = Feast.objects.select_related("kitchen").get(pk=asked["feast"])
         now = datetime.fromisoformat(asked["now"])
         whole = feast_outlook(feast, feast.kitchen, now)
-        found = [*_of_pieces(whole, asked["plan"]), *_of_the_plan(whole, asked["plan"])]
+        document = readable(asked["plan"])
+        if not document["dishes"]:
+            return []
+        found = [*_of_pieces(whole, document), *_of_the_plan(whole, document)]
         return _REMEDIES.dump_python(found, mode="json")
 
     queue.carry_out(pk, deed)

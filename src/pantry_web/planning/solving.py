@@ -124,23 +124,33 @@ def solve(
         problem = resolve(PlanRequest.model_validate(document))
         return plan(problem, tell, wants_stop, keep=asked.keep)
 
+    def best(document: Document, held: Document) -> Plan:
+        first = found(document)
+        if first.status != "infeasible" or held == document:
+            return first
+        second = found(held)
+        return first if second.status == "infeasible" else second
+
     left_out = _unreadable(asked.document)
     document, held = _without(asked.document, left_out), _without(asked.held, left_out)
-    first = found(document)
-    if first.status == "infeasible" and held != document:
-        first = _better(first, found(held))
-    if first.status != "infeasible":
-        return Solved(first, left_out=left_out)
+    if not document["dishes"]:
+        return Solved(Plan(status="infeasible"), left_out=left_out)
+    all_of_them = best(document, held)
+    if all_of_them.status != "infeasible":
+        return Solved(all_of_them, left_out=left_out)
     left_out |= _impossible(held)
     others = _without(document, left_out)
-    if not others["dishes"]:
-        return Solved(first, _why(document, first))
-    rest = found(others) if others != document else first
+    if others == document or not others["dishes"]:
+        return Solved(
+            all_of_them, _why(document, all_of_them), left_out if others["dishes"] else {}
+        )
+    rest = best(others, _without(held, left_out))
     return Solved(rest, _why(others, rest), left_out)
 
 
-def _better(first: Plan, other: Plan) -> Plan:
-    return first if other.status == "infeasible" else other
+def readable(document: Document) -> Document:
+    """The document without the dishes whose steps contradict themselves."""
+    return _without(document, _unreadable(document))
 
 
 def _without(document: Document, left_out: Container[str]) -> Document:
