@@ -32,7 +32,7 @@ def label(request: HttpRequest, dish_id: int) -> HttpResponse:
         "dish": view.dish, "feast": view.dish.feast, "curing": curing, "begins": begins,
         "ends": ends, "turns": runs(lies, zone),
         "asked": view.answer.asked if view.answer else None, "outlook": view, "address": address,
-        "method": method_name(view.dish.cure["method"]),
+        "method": method_name(view.dish.cure.get("method", "")),
         "qr": segno.make(address, error="m").svg_inline(scale=QR_SCALE, border=2, omitsize=True),
     }  # fmt: skip
     return render(request, "weighup/label.html", context)

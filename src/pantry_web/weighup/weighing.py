@@ -155,7 +155,7 @@ def _page(
     context = {
         "dish": view.dish, "feast": view.dish.feast, "rows": rows, "out": out,
         "spices": view.dish.cure.get("spices", []), "outlook": view,
-        "method": method_name(view.dish.cure["method"]),
+        "method": method_name(view.dish.cure.get("method", "")),
         "is_in": view.state.put_in is not None, "can_undo": bool(view.state.weighed_lines),
         "trimmed_form": trimmed or TrimmedForm(units=kitchen.units), "asked": out.request,
     }  # fmt: skip
