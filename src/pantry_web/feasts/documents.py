@@ -4,13 +4,10 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Any
 
-from pantry_core.dish.request import DishRequest
-from pantry_core.formats.feast import DECIDED
 from pantry_core.measures.scales import Scale, scale_for
 from pantry_core.routes.customs import CUSTOMS
 from pantry_core.rules.cures import CURE_KEYS, CureName
 from pantry_core.rules.profiles import ProfileName
-from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.pantry.larder import Larder, larder_of
 from pantry_web.pantry.models import Vessel
@@ -63,27 +60,6 @@ def house_of(kitchen: Kitchen) -> House:
 def dish_document(decided: Document, house: House, vessel: Vessel | None = None) -> Document:
     """The `dish` document of what the cook decided, as JSON data; it may not be a valid one."""
     return {**decided, "profile": house.profile, "house": house.asked(vessel)}
-
-
-def asked_of(decided: Document, house: House, vessel: Vessel | None = None) -> DishRequest:
-    """The `dish` document of what the cook decided.
-
-    Raises: pydantic.ValidationError for what the core does not take.
-    """
-    return DishRequest.model_validate(dish_document(decided, house, vessel))
-
-
-def asked_of_dish(dish: Dish, house: House) -> DishRequest:
-    """The `dish` document of a stored dish.
-
-    Raises: pydantic.ValidationError for what the core does not take.
-    """
-    return asked_of(dish.document, house, dish.vessel)
-
-
-def decided_of(asked: DishRequest) -> Document:
-    """What the cook decided in a `dish` document, as it is stored."""
-    return asked.model_dump(mode="json", include=set(DECIDED), exclude_unset=True)
 
 
 def sides_of(document: Document) -> dict[str, str]:

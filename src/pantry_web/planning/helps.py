@@ -132,16 +132,15 @@ def _of_pieces(whole: FeastOutlook, document: Document) -> Iterator[Remedy]:
         if view.key not in named or view.answer is None or view.dish.is_job or view.state.begun:
             continue
         for text, decided in _otherwise(view):
-            changed = _with(whole, view, document, decided)
+            plain = dish_document(decided, whole.house, view.dish.vessel)
+            changed = _with_steps_of(plain, view, document)
             if changed is None or not is_possible(resolve(changed)):
                 continue
             solved = solve(resolve(changed), effort=0.3)
             if not solved.steps:
                 continue
             planned = [step for step in solved.steps if step.dish == view.key]
-            plain = dish_document(decided, whole.house, view.dish.vessel)
-            answer = work_out(with_plan(plain, planned))
-            if not isinstance(answer, DishOut) or answer.stops:
+            if _answer_without_stop(with_plan(plain, planned)) is None:
                 continue
             told = f"{text} for {view.dish.name}."
             yield Remedy(_code(told), told, solved, dish_id=view.dish.pk, decided=decided)
@@ -174,18 +173,21 @@ def _otherwise(view: Outlook) -> Iterator[tuple[str, Document]]:
         yield other.name, {**document, "cure": {**cure, **water, "method": name}}
 
 
-def _with(
-    whole: FeastOutlook, view: Outlook, document: Document, decided: Document
-) -> PlanRequest | None:
+def _with_steps_of(plain: Document, view: Outlook, document: Document) -> PlanRequest | None:
     """The document with the steps of a dish decided otherwise; None where a stop forbids it."""
-    answer = work_out(dish_document(decided, whole.house, view.dish.vessel))
-    if not isinstance(answer, DishOut) or answer.stops:
+    answer = _answer_without_stop(plain)
+    if answer is None:
         return None
     steps = steps_document(answer.steps)
     dishes = [
         {**each, "steps": steps} if each["id"] == view.key else each for each in document["dishes"]
     ]
     return PlanRequest.model_validate({**document, "dishes": dishes})
+
+
+def _answer_without_stop(document: Document) -> DishOut | None:
+    answer = work_out(document)
+    return answer if isinstance(answer, DishOut) and not answer.stops else None
 
 
 def _code(text: str) -> str:

@@ -67,7 +67,7 @@ def live_answer(
     cut = CUTS.get(form.cleaned_data.get("cut", ""))
     piece = piece_of(form)
     context: dict[str, object] = {
-        "sheet": None, "insight": None, "changed": None, "ready_days": "", "guess": None,
+        "sheet": None, "insight": None, "changed": None, "ready_days": "",
         "in_vessel": None, "notices": (), "suggested": {}, "wrong": (),
         "servings": servings(cut, feast.heads) if cut else None,
         "customs": [each for each in CUSTOMS if cut and each.is_about(cut.kind)],
@@ -102,7 +102,7 @@ def _shown(
     out, sheet = found.out, found.out.sheet
     left_h = hours_of(feast.serve_at - now)
     shown: dict[str, object] = {
-        "worked": found, "notices": out.notices, "verdict": out.verdict, "out": out,
+        "notices": out.notices, "out": out,
         "sheet": live_sheet(found, house, left_h), "suggested": _suggested(found, form),
     }  # fmt: skip
     if sheet is None or out.asked is None:
