@@ -2,12 +2,13 @@
 
 from dataclasses import replace
 
+from pantry_core.heat.body import Body
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Ready
 from pantry_core.mixes.weigh import judged_of
-from pantry_core.routes.cooking import Cooking
 from pantry_core.routes.customs import USUAL
 from pantry_core.routes.cuts import CUTS
+from pantry_core.routes.heating import Cooking
 from pantry_core.routes.heats import HEATS
 from pantry_core.routes.lying import through
 from pantry_core.routes.steps import route
@@ -33,13 +34,20 @@ def judged(cut="gammon-flat", method="even-brine", *, ppm=150.0, salt=2.0, lift_
 
 
 def way(cut="gammon-flat", method="even-brine", *, lift_h=None, ppm=150.0, wait_days=14.0,
-        mass_g=2000.0, customs=USUAL, found=None, smoked=False,
+        mass_g=2000.0, customs=USUAL, found=None, smoked=False, thick_mm=60.0,
         **changes):  # fmt: skip
     """The route of two kilos of a cut, salted through in so many days."""
     heat = HEATS["smoke" if smoked else CUTS[cut].heat]
+    come_to = found or judged(cut, method, ppm=ppm, lift_h=lift_h)
+    cooking = Cooking(
+        CUTS[cut], "whole", heat, Body("cylinder", thick_mm), mass_g,
+        goal_c=come_to.inside.value if come_to.inside else None,
+        is_cured=come_to.nitrite.verdict == "ok", vegetables=customs.vegetables == "late",
+        is_tempered=customs.tempering == "hour",
+    )  # fmt: skip
     return route(
         CUTS[cut], WAYS[method], mass_g=mass_g, customs=customs,
-        judged=found or judged(cut, method, ppm=ppm, lift_h=lift_h),
+        judged=come_to,
         lying=through(WAYS[method], wait_days, lift_h),
-        cooking=Cooking(heat, mass_g, vegetables=customs.vegetables == "late"), **changes,
+        cooking=cooking, **changes,
     )  # fmt: skip

@@ -236,8 +236,11 @@ def test_a_side_job_has_steps_and_no_sheet():
         ({"profile": "us", "piece": {"cut": "ham"}}, "piece.cut"),
         (dish("chicken", 1800, "quick-pickle"), "cure.method"),
         (dish("cucumber", 800, "needle"), "cure.method"),
-        (dish("trout", 400, "dry-cure", heat={"way": "simmer"}), "heat.way"),
-        (dish("chicken", 1800, "dry-brine", heat={"way": "fry"}), "heat.way"),
+        (dish("trout", 400, "dry-cure", heat={"way": "toast"}), "heat.way"),
+        (dish("chicken", 1800, "dry-brine", heat={"medium_c": 20}), "heat.medium_c"),
+        (dish("chicken", 1800, "dry-brine", heat={"medium_c": 70}), "heat.medium_c"),
+        (dish("chicken", 900, "dry-brine", heat={"way": "poach", "inside_c": 99}), "heat.inside_c"),
+        (dish("trout", 400, "dry-cure", heat={"way": "none", "medium_c": 60}), "heat.medium_c"),
         (dish("chicken", 0, "dry-brine"), "piece.mass_g"),
         (dish("chicken", 1800, "dry-brine", customs={"scoring": "sideways"}), "customs.scoring"),
         (dish("trout", 400, "dry-cure", piece={"will_be": "bacon"}), "piece.will_be"),
@@ -304,12 +307,16 @@ def test_a_shorter_wait_never_adds_a_stop_of_the_raw_clock(cut, method, days, pa
     assert stops(part * days) <= stops(days)
 
 
+AT_THE_HEAT = ("cook", "coat", "light")
+
+
 def test_every_way_of_cooking_that_is_known_can_be_taken():
     for name, heat in HEATS.items():
         cut = "trout" if name == "none" else "pork-shoulder"
         answer = dish_document(dish(cut, 1000, "dry-brine", heat={"way": name}))
-        cooked = [step for step in answer["steps"] if step["kind"] == "cook"]
-        assert len(cooked) == len(heat.stages)
+        cooked = [step["id"] for step in answer["steps"] if step["kind"] in AT_THE_HEAT]
+        assert cooked == [each.id for each in heat.stages_for("pork")]
+        assert answer["way"] == name
         assert json.dumps(answer)
 
 

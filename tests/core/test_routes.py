@@ -129,21 +129,21 @@ def test_too_thick_for_its_raw_clock_is_a_stop():
 
 
 @pytest.mark.parametrize(
-    ("cut", "mass_g", "ppm", "opened", "codes"),
+    ("cut", "thick_mm", "ppm", "opened", "codes"),
     [
         # FSIS Appendix A: through 10 to 54 °C within 6 h; USDA: 107 °C without curing salt (from
         # memory); 4 h for what is neither cured nor intact (common practice)
-        ("pork-loin", 2000.0, 150, (), []), ("pork-loin", 9500.0, 150, (), ["smoke-slow"]),
-        ("pork-loin", 2000.0, 0, (), ["smoke-cool"]),
-        ("pork-loin", 6000.0, 0, ("pricked",), ["smoke-slow", "smoke-cool"]),
-        ("pork-loin", 9500.0, 0, ("pricked",), ["stop", "smoke-cool"]),
-        ("trout", 900.0, 0, (), []),
+        ("pork-loin", 60.0, 150, (), []), ("pork-loin", 300.0, 150, (), ["smoke-slow"]),
+        ("pork-loin", 60.0, 0, (), []),  # 120 °C from the start
+        ("pork-loin", 190.0, 0, ("pricked",), ["smoke-slow"]),
+        ("pork-loin", 300.0, 0, ("pricked",), ["stop"]),
+        ("trout", 190.0, 0, (), []),
     ],
 )  # fmt: skip
-def test_how_long_it_is_between_cold_and_hot_in_the_smoke(cut, mass_g, ppm, opened, codes):
+def test_how_long_it_is_between_cold_and_hot_in_the_smoke(cut, thick_mm, ppm, opened, codes):
     found = judged(cut, ppm=ppm)
     request = found.request.model_copy(update={"treatment": opened})
-    steps = way(cut, wait_days=0.2, mass_g=mass_g, smoked=True,
+    steps = way(cut, wait_days=0.2, thick_mm=thick_mm, smoked=True,
                 found=replace(found, request=request))  # fmt: skip
     said = ["stop" if each.level == "stop" else each.code for each in steps.notices]
     assert said == codes

@@ -3,9 +3,12 @@
 import random
 
 from pantry_core.heat.chill import brine_warm
+from pantry_core.heat.choice import doneness
 from pantry_core.heat.cooling import cooling
+from pantry_core.heat.inside import inside_rule
 from pantry_core.heat.smoke import judge_smoke
 from pantry_core.heat.warm import HOT_C, hours_too_warm, judge_fridge, judge_hours_too_warm
+from pantry_core.meat import Meat
 from pantry_core.mixes.keeping import judge_raw
 from pantry_core.rules import raw_clock
 
@@ -44,8 +47,34 @@ def smoked(hours, air_c, *, cured, intact):
     return [*found, *(["caution"] if not cured and air_c < 107 else [])]
 
 
+LEAST = {  # by the cook's choice (common practice); 63 for 3 min what is opened (Food Code)
+    "beef": 52, "lamb": 52, "game": 52, "pork": 58, "breast": 57, "opened": 63, "fish": 45,
+}  # fmt: skip
+RULE = {"breast": 74, "opened": 68}
+
+
+def chosen(case, celsius):
+    """Whether a temperature may be chosen, and whether something is said of it."""
+    if celsius < LEAST[case]:
+        return ["stop"]
+    return ["caution"] if celsius < RULE.get(case, 63) else []
+
+
+def choice_told(case, celsius):
+    """What the core says of a temperature that a cook chose."""
+    kind = {"breast": "poultry", "opened": "beef"}.get(case, case)
+    meat = Meat(kind=kind, mass_g=900.0, thickness_mm=40.0, shape="slab")
+    opened = ("bladed",) if case == "opened" else ()
+    rule = inside_rule(meat, opened)
+    found = doneness(meat, opened, rule, celsius, may_be_pink=case == "breast")
+    return [each.level for each in found.notices]
+
+
 def disagreement(dice) -> str | None:
     """What one random case is judged otherwise by the core than by the figures above."""
+    case, celsius = dice.choice(list(LEAST)), dice.uniform(42, 76)
+    if choice_told(case, celsius) != chosen(case, celsius):
+        return f"choice {case} {celsius}"
     since_h = dice.choice(
         [dice.uniform(0, 20), dice.choice([2, 5, 6, 15]) * dice.uniform(0.9, 1.1)]
     )

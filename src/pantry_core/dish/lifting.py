@@ -47,6 +47,11 @@ LIFTS: Final[dict[str, Lift]] = {
     "parasites": Lift("Say how it was frozen, or cook it.", "sheet"),
     "water-phase-low": Lift("More salt or more time, or eat it at the same meal.", "sheet"),
     "smoke-slow": Lift("A hotter smoker, a smaller piece, or curing salt.", "sheet"),
+    "inside-low": Lift("Choose a higher temperature inside, or leave it to the rule.", "sheet"),
+    "not-cooked": Lift("Choose a way of cooking.", "sheet"),
+    "not-done": Lift("Back to the heat, read it again and write it down.", "rounds"),
+    "fat-too-hot": Lift("Fry at 160 to 180 °C.", "sheet"),
+    "cold-smoke": Lift("Smoke it hot, or cure it with curing salt and cook it later.", "sheet"),
     "raw-meat": _GONE,
     "discard": _GONE,
 }  # fmt: skip

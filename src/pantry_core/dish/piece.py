@@ -89,7 +89,7 @@ def prepared(asked: Piece) -> Prepared:
     mm = asked.thickness_mm
     guess_mm = None
     if mm is None:
-        guess_mm = mm = _guessed(cut, form, asked.mass_g / asked.count * (1.0 - bone))
+        guess_mm = mm = guessed_mm(cut, form, asked.mass_g / asked.count * (1.0 - bone))
     will_be = asked.will_be
     if "will_be" not in asked.model_fields_set:
         will_be = cut.will_be
@@ -144,7 +144,8 @@ def too_thick(piece: Prepared) -> bool:
     return piece.meat.thickness_mm > THICKEST_FOR_MASS.value * side_mm
 
 
-def _guessed(cut: Cut, form: Form, meat_g: float) -> float:
+def guessed_mm(cut: Cut, form: Form, meat_g: float) -> float:
+    """The thickest part of a piece that was not measured, from its meat without bone [g]; [mm]."""
     usual = USUAL_MM.get(form)
     if usual is not None:
         return usual.value

@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, ValidationInfo, field_validator, model_validator
 
-from pantry_core.document import Document, only, wrong
+from pantry_core.document import Document, wrong
 from pantry_core.meat import MOST_BONE_SHARE, MOST_MEAT_G, MOST_PIECES, MOST_SODIUM_MG, Treatment
 from pantry_core.mixes.recipe import Packet
 from pantry_core.mixes.request import (
@@ -22,7 +22,7 @@ from pantry_core.plan.request import Hours, StepRequest
 from pantry_core.recipes.words import Cups
 from pantry_core.routes.customs import CUSTOMS
 from pantry_core.routes.cuts import CUTS
-from pantry_core.routes.heats import HEATS
+from pantry_core.routes.heats import HeatName
 from pantry_core.routes.jobs import MOST_MADE_G
 from pantry_core.routes.schools import SchoolName
 from pantry_core.routes.ways import WayName
@@ -36,11 +36,6 @@ Form = Literal[
     "whole", "flat", "halves", "pieces", "cubes", "strips", "slices", "ground", "rolled", "stuffed",
 ]  # fmt: skip
 Method = WayName | Literal["none"]
-HeatWay = Literal[
-    "roast", "roast-staged", "slow-oven", "simmer", "simmer-glaze", "braise", "braise-fry", "sear",
-    "sear-oven", "stir-fry", "grill", "spit", "smoke", "smoke-simmer", "cold-smoke", "fry",
-    "in-fat", "pressure", "poach", "steam", "bake", "none",
-]  # fmt: skip
 Name = Annotated[str, Field(min_length=1, max_length=80)]
 Text = Annotated[str, Field(max_length=200)]
 StepId = Annotated[str, Field(pattern=r"^[a-z0-9-]{1,40}$")]
@@ -134,17 +129,12 @@ class CureAsked(Document):
 
 
 class HeatAsked(Document):
-    """How it is cooked; the ways that are not computed yet are refused."""
+    """How it is cooked: the way, its oven, pot or fire [°C], how hot inside by choice [°C]."""
 
-    way: HeatWay | None = None
+    way: HeatName | None = None
     medium_c: Annotated[float, Field(ge=0, le=600)] | None = None
     inside_c: Annotated[float, Field(ge=40, le=100)] | None = None
     vegetables: bool = False
-
-    @field_validator("way")
-    @classmethod
-    def _computed(cls, way: HeatWay | None) -> HeatWay | None:
-        return way if way is None else only(way, HEATS, "the way of cooking")  # type: ignore[return-value]  # one of them
 
 
 class CustomsAsked(Document):

@@ -20,8 +20,10 @@ from pantry_core.rules.constants import THICK_FOR_MASS
 from pantry_core.rules.rule import Mark, Source
 
 DISCARD = "discard"
-AT_THE_TABLE = frozenset(("parasites", "raw-meat", DISCARD))
-AT_THE_HEAT = frozenset(("water-phase-low", "smoke-slow", "smoke-cool"))
+AT_THE_TABLE = frozenset(("parasites", "raw-meat", "not-cooked", "not-done", DISCARD))
+AT_THE_HEAT = frozenset((
+    "water-phase-low", "smoke-slow", "smoke-cool", "inside-low", "fat-too-hot", "cold-smoke",
+))  # fmt: skip
 FROM_THE_STEPS = frozenset(("raw-clock", "seasons", "salty-edge"))
 """What is judged by the steps as they are, not by the sheet."""
 _PRACTICE = Source("", Mark.PRACTICE)

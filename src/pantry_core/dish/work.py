@@ -5,8 +5,10 @@ from dataclasses import dataclass, replace
 
 from pantry_core.dish.answer import CookTime, DishOut, DishStep, SaltOut
 from pantry_core.dish.clock import Clock, WrongDish, raw_time
+from pantry_core.dish.cooking import cooking_of, of_the_heat
 from pantry_core.dish.curing import Settled, settle
 from pantry_core.dish.edits import edited
+from pantry_core.dish.gates import gate_of, passed_too_soon
 from pantry_core.dish.job import job_out
 from pantry_core.dish.options import options_of
 from pantry_core.dish.piece import Prepared, prepared
@@ -25,10 +27,10 @@ from pantry_core.dish.said import (
 from pantry_core.mixes.readiness import stages
 from pantry_core.mixes.seasoning import seasoned_at
 from pantry_core.mixes.weigh import sheet_of
-from pantry_core.notice import Notice, notice
-from pantry_core.routes.cooking import Cooking
-from pantry_core.routes.customs import COOK_SPREAD, Customs
-from pantry_core.routes.heats import HEATS, Heat
+from pantry_core.notice import Notice
+from pantry_core.routes.customs import Customs
+from pantry_core.routes.heating import Cooking, NeverDone
+from pantry_core.routes.heats import Heat
 from pantry_core.routes.step import RouteStep
 from pantry_core.routes.steps import Route, route
 from pantry_core.rules.rule import Mark, Source
@@ -37,7 +39,6 @@ from pantry_core.salt.request import MOST_HOURS, Rest, SaltRequest
 from pantry_core.salt.travel import End, ended
 
 _PRACTICE = Source("", Mark.PRACTICE)
-_SUITS = Source("the cut and the way of cooking", Mark.PRACTICE)
 
 
 def dish(asked: DishRequest) -> DishOut:
@@ -73,6 +74,7 @@ class Worked:
     settled: Settled
     route: Route
     out: DishOut
+    heat: Heat
 
     def spare_h(self, left_h: float) -> float:
         """How long the cure may take when so much time is left to the table [h]."""
@@ -90,9 +92,11 @@ def worked(asked: DishRequest) -> Worked:
     piece = _piece_of(asked)
     _refuse_misfits(asked, piece)
     settled = settle(asked, piece)
-    heat = _heat(asked, piece)
-    way = _route(asked, settled, heat)
+    cook = cooking_of(asked, settled, _customs(asked, piece))
+    settled = replace(settled, judged=replace(settled.judged, inside=cook.done.rule))
+    way = _route(asked, settled, cook.cooking)
     steps, told = edited([_step(each, settled, asked) for each in way.steps], asked.edits)
+    gate, steps = gate_of(steps, cook, way, clock)
     raw = raw_time(steps, settled, clock)
     salt = _salt(settled, steps)
     sheet = None if settled.way is None else sheet_of(settled.judged)
@@ -106,8 +110,9 @@ def worked(asked: DishRequest) -> Worked:
         *of_the_vessel(asked, settled),
         *of_the_time(settled, raw, clock.log, steps),
         *of_what_happened(asked, settled, clock.log),
+        *passed_too_soon(steps, clock.log),
         *_of_the_salt(settled, salt),
-        *(_of_the_heat(piece, heat) if asked.heat.way is not None else ()),
+        *of_the_heat(asked, settled, cook, way),
     ]
     notices = with_steps(
         (_by_the_cooks_word(each, asked) for each in found),
@@ -127,8 +132,10 @@ def worked(asked: DishRequest) -> Worked:
         purpose=settled.purpose,
         days=settled.in_h / 24.0 if settled.way is not None else None,
         asked=settled.request if settled.way is not None else None,
+        way=cook.cooking.heat.id,
+        gate=gate,
     )
-    return Worked(asked, settled, way, out)
+    return Worked(asked, settled, way, out, cook.cooking.heat)
 
 
 def _piece_of(asked: DishRequest) -> Prepared:
@@ -144,21 +151,8 @@ def _refuse_misfits(asked: DishRequest, piece: Prepared) -> None:
         wrongs.append(("cure.method", "a quick pickle is for vegetables; any other would do"))
     if method in ("needle", "needle-brine") and kind == "vegetable":
         wrongs.append(("cure.method", "a needle is for meat; a quick pickle would do"))
-    heat = asked.heat.way
-    if heat is not None and kind not in HEATS[heat].kinds:  # type: ignore[index]  # one of them
-        fitting = [name for name, each in HEATS.items() if kind in each.kinds]
-        what = f"{heat} does not suit {piece.cut.name.lower()}; {' or '.join(fitting)} would do"
-        wrongs.append(("heat.way", what))
     if wrongs:
         raise WrongDish(tuple(wrongs))
-
-
-def _heat(asked: DishRequest, piece: Prepared) -> Heat:
-    if asked.heat.way is not None:
-        return HEATS[asked.heat.way]  # type: ignore[index]  # the document refuses any other
-    if piece.meat.will_be == "smoked":
-        return HEATS["smoke"]
-    return HEATS[piece.cut.heat]
 
 
 def _customs(asked: DishRequest, piece: Prepared) -> Customs:
@@ -168,18 +162,22 @@ def _customs(asked: DishRequest, piece: Prepared) -> Customs:
     return Customs(**named)
 
 
-def _route(asked: DishRequest, settled: Settled, heat: Heat) -> Route:
+def _route(asked: DishRequest, settled: Settled, cooking: Cooking) -> Route:
     piece = settled.piece
-    return route(
-        piece.cut,
-        settled.way,
-        mass_g=piece.meat.mass_g,
-        lying=settled.lying,
-        judged=settled.judged,
-        cooking=Cooking(heat, piece.piece_g, asked.heat.vegetables),
-        frozen=piece.asked.frozen,
-        customs=_customs(asked, piece),
-    )
+    try:
+        return route(
+            piece.cut,
+            settled.way,
+            mass_g=piece.meat.mass_g,
+            lying=settled.lying,
+            judged=settled.judged,
+            cooking=cooking,
+            frozen=piece.asked.frozen,
+            customs=_customs(asked, piece),
+        )
+    except NeverDone as error:
+        where = "heat.inside_c" if asked.heat.medium_c is None else "heat.medium_c"
+        raise WrongDish(((where, str(error)),)) from None
 
 
 def _step(step: RouteStep, settled: Settled, asked: DishRequest) -> DishStep:
@@ -238,24 +236,16 @@ def _of_the_salt(settled: Settled, salt: SaltOut | None) -> tuple[Notice, ...]:
     return tuple(seasoned_at(salt.mean_pct, salt.rim_pct))
 
 
-def _of_the_heat(piece: Prepared, heat: Heat) -> tuple[Notice, ...]:
-    if not heat.is_tender or piece.cut.is_tender or not heat.stages:
-        return ()
-    text = (
-        f"{heat.name}: there is little to make tender in {piece.cut.name.lower()}, and it turns "
-        "dry. Roasted or baked it is done sooner."
-    )
-    return (notice("caution", "heat-misfit", text, _SUITS),)
-
-
 def _cook(way: Route) -> CookTime | None:
-    """The time at the heat; the last stage is planned to the late end of its spread [h]."""
-    cooked = [each for each in way.steps if each.kind == "cook"]
-    if not cooked:
+    """The time at the heat with its band [h]."""
+    stages = [each for each in way.stages if each.stage.kind == "cook"]
+    if not stages:
         return None
-    spread = COOK_SPREAD.value
-    usual = sum(each.prefer_h for each in cooked[:-1]) + cooked[-1].prefer_h / (1.0 + spread)
-    return CookTime(usual, (1.0 - spread) * usual, (1.0 + spread) * usual)
+    return CookTime(
+        sum(each.usual for each in stages),
+        sum(each.low for each in stages),
+        sum(each.high for each in stages),
+    )
 
 
 def _by_the_cooks_word(told: Notice, asked: DishRequest) -> Notice:

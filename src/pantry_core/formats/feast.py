@@ -39,6 +39,7 @@ class EventDocument(Document):
     mass_g: Grams | None = None
     temperature_c: Annotated[float, Field(ge=-40, le=300)] | None = None
     taste: Annotated[str, Field(max_length=10)] = ""
+    touch: Annotated[str, Field(max_length=10)] = ""
     note: Annotated[str, Field(max_length=500)] = ""
     line: ShortText = ""
     withdraws: Press | None = None

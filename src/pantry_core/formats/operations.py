@@ -8,6 +8,7 @@ from typing import Any
 from pydantic import TypeAdapter, ValidationError
 
 from pantry_core.dish.clock import WrongDish
+from pantry_core.dish.heating import HeatRequest, WrongHeat, heat
 from pantry_core.dish.request import DishRequest
 from pantry_core.dish.work import dish
 from pantry_core.errors import OutOfRange
@@ -34,7 +35,7 @@ from pantry_core.salt.request import SaltRequest
 from pantry_core.salt.travel import travel
 from pantry_core.vessels.fit import FitRequest, fit
 
-OPERATIONS = ("weigh", "check", "read", "dish", "salt", "chill", "fit", "plan")
+OPERATIONS = ("weigh", "check", "read", "dish", "heat", "salt", "chill", "fit", "plan")
 WORDS = ("title", "text", "tend", "until")
 """What a plan gives back of a step as it was asked."""
 
@@ -165,6 +166,20 @@ def dish_document(raw: object) -> Answer:
         raise WrongInput(tuple(problem_of(each) for each in error.errors())) from None
 
 
+def heat_document(raw: object) -> Answer:
+    """Answer a `heat` document: heat through a piece.
+
+    Parameters: raw, JSON data.
+    Returns: the answer as JSON data; temperatures [°C], hours.
+    Raises: WrongInput with everything that is wrong.
+    """
+    request = read_document(HeatRequest, raw)
+    try:
+        return _as_data(heat(request))
+    except WrongHeat as error:
+        raise WrongInput(tuple(Problem(*each) for each in error.wrongs)) from None
+
+
 def answer_text(operation: str, text: str | bytes) -> tuple[str, bool]:
     """Answer one document given as text.
 
@@ -186,6 +201,7 @@ def _answering(operation: str) -> Callable[[object], Answer]:
         "check": check_document,
         "read": read_recipe_document,
         "dish": dish_document,
+        "heat": heat_document,
         "salt": salt_document,
         "chill": chill_document,
         "fit": fit_document,

@@ -8,6 +8,7 @@ from typing import Any
 from pydantic import TypeAdapter
 
 from pantry_core.dish.answer import DishOut
+from pantry_core.dish.heating import HeatAnswer, HeatRequest
 from pantry_core.dish.request import DishRequest
 from pantry_core.formats.feast import FeastDocument
 from pantry_core.formats.feast_1 import OlderFeast
@@ -35,6 +36,8 @@ def schemas() -> dict[str, dict[str, Any]]:
         "dish-answer": TypeAdapter(DishOut).json_schema(mode="serialization"),
         "read-request": ReadRequest.model_json_schema(),
         "read-answer": TypeAdapter(ReadOut).json_schema(mode="serialization"),
+        "heat-request": HeatRequest.model_json_schema(),
+        "heat-answer": TypeAdapter(HeatAnswer).json_schema(mode="serialization"),
         "salt-request": SaltRequest.model_json_schema(),
         "salt-answer": TypeAdapter(SaltAnswer).json_schema(mode="serialization"),
         "chill-request": ChillRequest.model_json_schema(),

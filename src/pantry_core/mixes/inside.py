@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from pantry_core.conduction.shells import Vector
 from pantry_core.errors import within
 from pantry_core.meat import Meat
 from pantry_core.mixes.mix import mixed
@@ -13,7 +14,6 @@ from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Ready
 from pantry_core.salt.properties import at_temperature, band_of
 from pantry_core.salt.request import SaltRequest
-from pantry_core.salt.shells import Vector
 from pantry_core.salt.travel import followed
 
 NOT_INTACT = "not intact any more: hotter inside, never rare"

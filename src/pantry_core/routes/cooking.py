@@ -1,42 +1,41 @@
 """The steps at the heat, from the counter to the table."""
 
-from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from collections.abc import Iterator, Sequence
+from typing import Final
 
 from pantry_core.heat.inside import is_intact
 from pantry_core.heat.smoke import judge_smoke
 from pantry_core.mixes.judged import Judged
 from pantry_core.notice import Notice
-from pantry_core.routes.customs import COOK_SPREAD, KEEP_WARM_H, TEMPER_H, Customs
-from pantry_core.routes.cuts import Cut
-from pantry_core.routes.heats import SMOKED, VEGETABLES, Heat, Stage
+from pantry_core.routes.customs import KEEP_WARM_H, PRESS_H, TEMPER_H, Customs
+from pantry_core.routes.heating import Cooking, TimedStage, timed, warming_h
+from pantry_core.routes.heats import VEGETABLES
 from pantry_core.routes.step import RouteStep, Until
+from pantry_core.routes.suits import nature_of
 from pantry_core.rules.inside import SMOKED_FISH_MIN, TENDER_HIGH, TENDER_LOW
+from pantry_core.rules.rule import Mark, Rule
+
+LONG_REST_G: Final = 1000.0
+"""From here on a piece rests half an hour, below a quarter (practice)."""
+ROOTS_G: Final = Rule("roots-a-head", 150.0, "g a head", "roots in the pot", Mark.PRACTICE)
+GREENS_G: Final = Rule("greens-a-head", 100.0, "g a head", "cabbage in the pot", Mark.PRACTICE)
+_NO_REST: Final = ("thin", "ground", "cubes", "vegetable")
+_CARVED: Final = ("bird", "tender", "roast")
 
 
-@dataclass(frozen=True, slots=True)
-class Cooking:
-    """How the piece is cooked: the way, its weight by piece [g], vegetables in the pot."""
+def stages_of(cooking: Cooking, customs: Customs) -> tuple[TimedStage, ...]:
+    """The stages of its cooking with their hours; none for fish eaten raw.
 
-    heat: Heat
-    piece_g: float
-    vegetables: bool = False
-
-
-def stages_of(cut: Cut, cooking: Cooking, customs: Customs) -> tuple[Stage, ...]:
-    """The stages of its cooking; none for fish eaten raw."""
-    if cut.kind == "fish" and customs.is_raw:
+    Raises: NeverDone where the medium never brings it to what is asked.
+    """
+    if cooking.cut.kind == "fish" and customs.is_raw and cooking.heat.id != "cold-smoke":
         return ()
-    stages = cooking.heat.stages_for(cut.kind)
-    if cooking.vegetables and stages and stages[0].place == "hob":
-        first = replace(stages[0], hours=stages[0].hours - VEGETABLES.hours / 2)
-        return (first, VEGETABLES, *stages[1:])
-    return stages
+    return timed(cooking)
 
 
-def tempered(stages: tuple[Stage, ...], customs: Customs) -> Iterator[RouteStep]:
+def tempered(stages: Sequence[TimedStage], customs: Customs) -> Iterator[RouteStep]:
     """The chill taken off before the oven, where the cook does so."""
-    if customs.tempering == "hour" and any(stage.place == "oven" for stage in stages[:1]):
+    if customs.tempering == "hour" and any(each.stage.place == "oven" for each in stages[:1]):
         most = TEMPER_H.value
         yield RouteStep(
             "temper", "temper", "Take the chill off", "Out of the fridge, covered; two hours at "
@@ -45,80 +44,164 @@ def tempered(stages: tuple[Stage, ...], customs: Customs) -> Iterator[RouteStep]
 
 
 def smoke_notices(
-    cut: Cut, stages: tuple[Stage, ...], cooking: Cooking, judged: Judged
+    stages: Sequence[TimedStage], cooking: Cooking, judged: Judged
 ) -> Iterator[Notice]:
     """What the time between cold and hot in the smoker means; fish goes by its own line."""
-    if stages is not SMOKED or cut.kind == "fish":
+    smoked = [each for each in stages if each.stage.place == "smoker"]
+    if not smoked or cooking.cut.kind == "fish" or cooking.heat.id == "cold-smoke":
         return
-    warming_h = sum(
-        each.to_54_c * (each.hours + each.hours_per_kg * cooking.piece_g / 1000.0)
-        for each in stages
-    )
     yield from judge_smoke(
-        warming_h,
-        min(each.air_c for each in stages if each.air_c is not None),
+        warming_h(cooking, tuple(stages)),
+        min(each.stage.medium_c for each in smoked),
         is_cured=judged.nitrite.verdict == "ok",
         is_intact=is_intact(judged.request.treatments),
     )
 
 
-def _done(cut: Cut, heat: Heat, judged: Judged) -> str:
+def _done(cooking: Cooking, judged: Judged) -> str:
     """When it is done, in words."""
-    inside = judged.inside
-    if inside is None:
-        return " Done"
-    if cut.is_tender and heat.is_tender:
+    if cooking.is_tender:
+        least = f", never below {cooking.goal_c:g}" if cooking.goal_c else ""
         return (
-            f" Tender when a skewer slides in, somewhere from {TENDER_LOW.value:g} to "
-            f"{TENDER_HIGH.value:g} °C inside, never below {inside.value:g}"
+            f"Done when a fork turns in it or a skewer slides in, at {TENDER_LOW.value:g} to "
+            f"{TENDER_HIGH.value:g} °C as a rule{least}"
         )
-    held = ""
+    if cooking.goal_c is None or is_by_look(cooking):
+        return "Done when it looks so, nothing of it pink or wet"
+    held = f", held there for {cooking.hold_min:.0f} min" if cooking.hold_min >= 1.0 else ""
     if judged.request.meat.is_kept_smoked:
         held = f", held there for {SMOKED_FISH_MIN.value:g} min"
-    return f" Done at {inside.value:g} °C inside{held}"
+    return f"Done at {cooking.goal_c:g} °C in the thickest part{held}"
 
 
-def _until(cut: Cut, heat: Heat, judged: Judged) -> Until:
-    """What the last stage goes on until."""
-    if cut.is_tender and heat.is_tender:
+def _until(cooking: Cooking, timed_stage: TimedStage) -> Until | None:
+    """What a stage goes on until."""
+    stage = timed_stage.stage
+    if stage.ends == "tender" and cooking.is_tender:
         return {"tender": True}
-    return {"inside_c": judged.inside.value} if judged.inside else {"look": True}
+    if stage.ends in ("inside", "tender"):
+        if is_by_look(cooking):
+            return {"look": True}
+        if stage.span_h_kg[1] and cooking.is_tender:
+            return {"tender": True}
+        return {"look": True} if cooking.goal_c is None else {"inside_c": cooking.goal_c}
+    return {"look": True} if stage.ends == "look" else None
 
 
-def cooked(
-    cut: Cut, stages: tuple[Stage, ...], cooking: Cooking, judged: Judged
-) -> Iterator[RouteStep]:
-    """The stages, the last one planned to the late end of its spread."""
-    done, kilos = _done(cut, cooking.heat, judged), cooking.piece_g / 1000.0
-    for stage in stages:
-        hours = stage.hours + stage.hours_per_kg * kilos
-        how = stage.how
-        if stage is stages[-1]:
-            late = (1.0 + COOK_SPREAD.value) * hours
-            how += f"{done}, perhaps after {_clock(hours)}: then hold it at 60 °C or above."
-            hours = late
+def is_by_look(cooking: Cooking) -> bool:
+    """Whether it is too thin for a probe."""
+    return nature_of(cooking.cut, cooking.form) == "thin"
+
+
+def cooked(stages: Sequence[TimedStage], cooking: Cooking, judged: Judged) -> Iterator[RouteStep]:
+    """The stages; what has to be waited for is planned half way to its late end."""
+    pressed_before = _pressed_before(stages, cooking)
+    for each in stages:
+        stage = each.stage
+        if each is pressed_before:
+            yield from _pressed()
+        until = _until(cooking, each)
+        how = " ".join(filter(None, (_how(each, cooking), stage.look)))
+        if until is not None and stage.ends in ("inside", "tender"):
+            how = f"{how} {_done(cooking, judged)}; {_span(each, cooking)}."
+        elif each.batches > 1:
+            how = f"{how} {each.batches} batches."
+        hours = each.planned
+        least = each.low if stage.ends == "time" else hours
         yield RouteStep(
-            stage.id, "cook", stage.title, how, stage.place,
-            hours, hours, hours + 0.5, stage.hands_min,
-            until=_until(cut, cooking.heat, judged) if stage is stages[-1] else None,
+            stage.id, stage.kind, stage.title, how, stage.place,
+            least, hours, max(each.high, hours + 0.25), min(stage.hands_min, 60 * hours),
+            attended=stage.attended, every_h=_rounds_h(each), tend=_tend(each), until=until,
         )  # fmt: skip
+
+
+def _how(each: TimedStage, cooking: Cooking) -> str:
+    stage = each.stage
+    how = stage.how
+    usual_c = next(
+        (s.medium_c for s in cooking.heat.stages_for(cooking.cut.kind, is_cured=cooking.is_cured)
+         if s.id == stage.id), stage.medium_c,
+    )  # fmt: skip
+    if stage.medium_c != usual_c:
+        how = f"{how} At {stage.medium_c:g} °C, as you asked."
+    if stage is VEGETABLES and cooking.people:
+        roots, greens = (rule.value * cooking.people / 1000.0 for rule in (ROOTS_G, GREENS_G))
+        how = f"{how} About {roots:.1f} kg of roots and {greens:.1f} kg of greens."
+    if each.batches > 1 and stage.ends == "inside":
+        how = f"{how} {each.batches} batches."
+    return how
+
+
+def _rounds_h(each: TimedStage) -> float | None:
+    every_h = each.stage.every_h
+    return every_h if every_h is not None and each.high > every_h else None
+
+
+def _tend(each: TimedStage) -> str:
+    return each.stage.tend if _rounds_h(each) is not None else ""
+
+
+def _span(each: TimedStage, cooking: Cooking) -> str:
+    low, high = _clock(each.low), _clock(each.high)
+    told = f"about {low}" if low == high else f"perhaps {low} to {high}"
+    return f"{told}, then hold it at 60 °C or above" if rest_h(cooking) else told
 
 
 def _clock(hours: float) -> str:
-    minutes = 5 * round(12 * hours)
-    return f"{minutes // 60} h {minutes % 60:02d}" if minutes >= 60 else f"{minutes} min"
-
-
-def served(cut: Cut, stages: tuple[Stage, ...]) -> Iterator[RouteStep]:
-    """From the heat to the table."""
-    if stages:
-        yield RouteStep(
-            "stand", "stand", "Rest before carving", "Take it out, loosely covered",
-            "counter", 0.5, 0.5, 0.75, 5,
-        )  # fmt: skip
-        yield RouteStep(
-            "keep-warm", "keep-warm", "Keep warm", "", "counter", 0.0, 0.0, KEEP_WARM_H.value
+    """A time as it is said: to five minutes, from an hour on to a quarter, then to a half."""
+    if hours < 1.0:
+        return (
+            f"{max(1, round(60 * hours))} min" if hours < 0.25 else f"{5 * round(12 * hours)} min"
         )
-    title = "Carve" if cut.kind != "vegetable" else "Dish up"
-    how = "Carve across the grain" if cut.kind != "vegetable" else "Onto the table"
+    steps = 4 if hours < 3.0 else 2
+    parts = round(steps * hours) / steps
+    fraction = {0.25: "¼", 0.5: "½", 0.75: "¾"}.get(parts % 1, "")
+    return f"{int(parts)}{fraction} h"
+
+
+def _pressed_before(stages: Sequence[TimedStage], cooking: Cooking) -> TimedStage | None:
+    """The stage that crisps what was pressed."""
+    if not cooking.is_pressed or len(stages) < 2:
+        return None
+    return stages[-1]
+
+
+def _pressed() -> Iterator[RouteStep]:
+    yield RouteStep(
+        "cool", "cool", "Cool it quickly", "Shallow, or bagged in ice water: below 21 °C within 2 "
+        "h, to 5 °C within 6 h in all. Never pressed hot", "fridge", 2.0, 4.0, 6.0, 15,
+        until={"cold_c": 5.0},
+    )  # fmt: skip
+    hours = PRESS_H.value
+    yield RouteStep(
+        "press-cooked", "press-cooked", "Press", "Between two boards, under a weight", "fridge",
+        hours / 1.5, hours, 2 * hours, 10,
+    )  # fmt: skip
+
+
+def served(cooking: Cooking, stages: Sequence[TimedStage]) -> Iterator[RouteStep]:
+    """From the heat to the table."""
+    nature = nature_of(cooking.cut, cooking.form)
+    if stages:
+        hours = rest_h(cooking)
+        if hours:
+            yield RouteStep(
+                "stand", "stand", "Rest before carving", "Take it out, loosely covered; the inside "
+                "still climbs a few degrees", "counter", hours, hours, 1.5 * hours, 5,
+            )  # fmt: skip
+        most = KEEP_WARM_H.value if hours else KEEP_WARM_H.value / 4.0
+        yield RouteStep("keep-warm", "keep-warm", "Keep warm", "", "counter", 0.0, 0.0, most)
+    is_carved = nature in _CARVED and bool(stages)
+    if cooking.cut.kind == "fish" and not stages:
+        is_carved = True
+    title = "Carve" if is_carved else "Dish up"
+    how = "Carve across the grain" if is_carved else "Onto the table"
     yield RouteStep("carve", "carve", title, how, "counter", 0.25, 0.25, 0.25, 15)
+
+
+def rest_h(cooking: Cooking) -> float:
+    """How long it stands before it is carved [h]; none for what is thin, ground or a fish."""
+    nature = nature_of(cooking.cut, cooking.form)
+    if nature in _NO_REST or cooking.cut.kind == "fish" or cooking.heat.id in ("fry", "braise-fry"):
+        return 0.0
+    return 0.5 if cooking.piece_g >= LONG_REST_G else 0.25

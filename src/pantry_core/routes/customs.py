@@ -27,7 +27,6 @@ TEMPER_H = Rule("temper-most", 2.0, "h", "USDA, two hours above 4 °C", Mark.MEM
 PARASITES_H = Rule("parasites-frozen", 168.0, "h", "FDA Food Code 3-402.11, −20 °C", Mark.MEMORY)
 PRESS_H = Rule("press-overnight", 12.0, "h", "under a weight", Mark.PRACTICE)
 DRY_SURFACE_H = Rule("dry-the-surface", 12.0, "h", "uncovered, before smoke", Mark.PRACTICE)
-COOK_SPREAD = Rule("cook-spread", 0.2, "g/g", "how much longer a piece may take", Mark.PRACTICE)
 KEEP_WARM_H = Rule("keep-warm", 1.0, "h", "held at 60 °C or above", Mark.PRACTICE)
 COLD_CHILL_H = Rule("chill-cold-stirred", 2.0, "h", "a brine stirred cold", Mark.PRACTICE)
 

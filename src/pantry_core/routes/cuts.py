@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from pantry_core.meat import Kind, Shape, Species
-from pantry_core.routes.heats import HEATS, HeatName, Stage
+from pantry_core.routes.heats import HeatName
 from pantry_core.rules.constants import (
     WATER_IN_BELLY,
     WATER_IN_DUCK,
@@ -26,7 +26,8 @@ class Cut:
     """A cut: its kind and shape, shares [g/g], closed faces, and how it is usually cooked.
 
     `proportion` is its volume over the cube of its thickest part, where its shape does not tell;
-    `is_chop`: seasoned as mildly as birds are; `cures`: it is meant to be salted through.
+    `is_chop`: seasoned as mildly as birds are; `cures`: it is meant to be salted through;
+    `may_be_pink`: a breast that is eaten pink by choice.
     """
 
     id: str
@@ -45,16 +46,12 @@ class Cut:
     build: Build = "piece"
     is_chop: bool = False
     cures: bool = False
+    may_be_pink: bool = False
 
     @property
     def volume_over_cube(self) -> float:
         """Volume of the piece over the cube of its thickest part [-]."""
         return self.proportion or PROPORTIONS[self.shape]
-
-    @property
-    def stages(self) -> tuple[Stage, ...]:
-        """How it is usually cooked."""
-        return HEATS[self.heat].stages_for(self.kind)
 
 
 def _bird(cut_id: str, name: str, proportion: float, *, water: Rule | None = None,
@@ -65,10 +62,11 @@ def _bird(cut_id: str, name: str, proportion: float, *, water: Rule | None = Non
 
 
 def _joint(cut_id: str, name: str, heat: HeatName = "roast", *, bone: float = 0.0,
-           water: Rule | None = None, is_tender: bool = False) -> Cut:  # fmt: skip
+           water: Rule | None = None, is_tender: bool = False,
+           may_be_pink: bool = False) -> Cut:  # fmt: skip
     """A piece of a bird, cut apart or bought so."""
     return Cut(cut_id, "poultry", name, "slab", bone, heat, water=water, proportion=10.0,
-               build="small", is_tender=is_tender)  # fmt: skip
+               build="small", is_tender=is_tender, may_be_pink=may_be_pink)  # fmt: skip
 
 
 _PORK: tuple[Cut, ...] = (
@@ -83,7 +81,7 @@ _PORK: tuple[Cut, ...] = (
     Cut("pork-loin", "pork", "Loin, boned", "cylinder", 0.0, "roast", proportion=4.0),
     Cut("pork-shoulder", "pork", "Shoulder, boned", "slab", 0.0, "slow-oven", proportion=8.0,
         is_tender=True),
-    Cut("pork-chop", "pork", "Chops", "slab", 0.15, "bake", proportion=12.0, build="small",
+    Cut("pork-chop", "pork", "Chops", "slab", 0.15, "sear", proportion=12.0, build="small",
         is_chop=True),
     Cut("pork-ribs", "pork", "Ribs", "slab", 0.35, "slow-oven", proportion=40.0, is_tender=True),
     Cut("young-pig", "pork", "Young pig, whole", "slab", 0.3, "roast", proportion=30.0,
@@ -98,7 +96,7 @@ _BEEF: tuple[Cut, ...] = (
     Cut("chuck", "beef", "Chuck", "slab", 0.0, "braise", proportion=6.0, is_tender=True),
     Cut("silverside", "beef", "Silverside or round", "cylinder", 0.0, "simmer", is_tender=True),
     Cut("beef-rib", "beef", "Rib, bone in", "slab", 0.2, "roast"),
-    Cut("beef-steak", "beef", "Steaks", "slab", 0.0, "bake", proportion=12.0, build="small"),
+    Cut("beef-steak", "beef", "Steaks", "slab", 0.0, "sear", proportion=12.0, build="small"),
     Cut("beef-cheek", "beef", "Cheek", "slab", 0.0, "braise", proportion=5.0, is_tender=True,
         build="small"),
     Cut("short-rib", "beef", "Short rib", "slab", 0.3, "braise", proportion=8.0, is_tender=True),
@@ -111,7 +109,7 @@ _LAMB: tuple[Cut, ...] = (
         proportion=10.0, is_tender=True),
     Cut("lamb-chump", "lamb", "Chump", "slab", 0.0, "roast", proportion=4.0),
     Cut("lamb-rack", "lamb", "Rack", "slab", 0.25, "roast", proportion=8.0),
-    Cut("lamb-chop", "lamb", "Chops", "slab", 0.2, "bake", proportion=8.0, build="small",
+    Cut("lamb-chop", "lamb", "Chops", "slab", 0.2, "sear", proportion=8.0, build="small",
         is_chop=True),
     Cut("lamb-shank", "lamb", "Shanks", "cylinder", 0.35, "braise", proportion=2.5,
         is_tender=True, build="small"),
@@ -133,15 +131,16 @@ _POULTRY: tuple[Cut, ...] = (
     _joint("chicken-drumstick", "Chicken drumsticks", "bake", bone=0.3),
     _joint("chicken-wing", "Chicken wings", "bake", bone=0.4),
     _bird("duck", "Duck, whole", 45.0, water=WATER_IN_DUCK, is_scored=True),
-    _joint("duck-breast", "Duck breast", water=WATER_IN_DUCK),
-    _joint("duck-leg", "Duck legs", bone=0.25, water=WATER_IN_DUCK, is_tender=True),
+    _joint("duck-breast", "Duck breast", "sear-oven", water=WATER_IN_DUCK, may_be_pink=True),
+    _joint("duck-leg", "Duck legs", "braise", bone=0.25, water=WATER_IN_DUCK, is_tender=True),
     _bird("turkey", "Turkey, whole", 10.0),
     Cut("turkey-crown", "poultry", "Turkey crown", "slab", 0.15, "roast", proportion=6.0,
         build="wall"),
     Cut("turkey-boned", "poultry", "Turkey, boned", "slab", 0.0, "roast", proportion=8.0),
     _joint("turkey-leg", "Turkey legs", bone=0.25),
     _bird("goose", "Goose, whole", 35.0, water=WATER_IN_DUCK, is_scored=True),
-    _joint("goose-leg", "Goose legs", bone=0.25, water=WATER_IN_DUCK, is_tender=True),
+    _joint("goose-breast", "Goose breast", "sear-oven", water=WATER_IN_DUCK, may_be_pink=True),
+    _joint("goose-leg", "Goose legs", "braise", bone=0.25, water=WATER_IN_DUCK, is_tender=True),
     _bird("quail", "Quail", 30.0),
     _bird("pheasant", "Pheasant", 28.0),
 )  # fmt: skip

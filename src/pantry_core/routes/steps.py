@@ -10,7 +10,6 @@ from pantry_core.mixes.judged import Judged
 from pantry_core.mixes.keeping import judge_raw
 from pantry_core.notice import Notice
 from pantry_core.routes.cooking import (
-    Cooking,
     cooked,
     served,
     smoke_notices,
@@ -27,13 +26,14 @@ from pantry_core.routes.customs import (
     Customs,
 )
 from pantry_core.routes.cuts import Cut
+from pantry_core.routes.heating import Cooking, TimedStage
 from pantry_core.routes.lying import Lying
 from pantry_core.routes.step import RouteStep
 from pantry_core.routes.ways import WAYS, Way, WayName
 from pantry_core.rules.constants import FRIDGE_GOAL_C, THAW_H_PER_KG, THAW_LEAST_H
 from pantry_core.rules.raw_clock import CURED_RED_MEAT, RawLimits
 
-PLACES = ("freezer", "fridge", "counter", "hob", "smoker", "oven")
+PLACES = ("freezer", "fridge", "counter", "hob", "smoker", "oven", "fire")
 
 _CURING_KEY: dict[WayName, str] = {
     "even-brine": "brine", "strong-brine": "brine", "needle-brine": "brine",
@@ -59,6 +59,7 @@ RAW_KINDS = (
     "dry",
     "score",
     "temper",
+    "coat",
     *CURING,
 )
 """Kinds of step during which the raw clock runs; for a frozen piece, once it has thawed."""
@@ -66,11 +67,12 @@ RAW_KINDS = (
 
 @dataclass(frozen=True, slots=True)
 class Route:
-    """Steps in order, and what raw clock and smoke say of the shortest way through them."""
+    """Steps in order, what raw clock and smoke say of the shortest way, and the stages' hours."""
 
     steps: tuple[RouteStep, ...]
     raw: RawLimits | None
     notices: tuple[Notice, ...]
+    stages: tuple[TimedStage, ...] = ()
 
     @property
     def least_h(self) -> float:
@@ -95,32 +97,33 @@ def route(
     cure; judged, what its mix comes to: the raw clock that runs, how hot inside; cooking; frozen,
     whether it is bought frozen; customs, how this cook handles it.
     Returns: the route; the cure lasts at most as long as the raw clock leaves.
-    Raises: OutOfRange for a mass outside the range of `weigh`.
+    Raises: OutOfRange for a mass outside the range of `weigh`; NeverDone where the heat
+    never brings it to what is asked.
     Source: common practice; thawing by USDA, The Big Thaw (from memory).
     """
     kilos = within("mass_g", mass_g, 1e-6, MOST_MEAT_G, "g") / 1000.0
     limits = judged.raw
     before = [*_bought(kilos, cut, customs, frozen=frozen), *_prepared(way, cut, customs)]
     hold_h = CURED_HOLD_H if limits is CURED_RED_MEAT else HOLD_H
-    is_smoked = cooking.heat.id == "smoke"
-    stages = stages_of(cut, cooking, customs)
+    stages = stages_of(cooking, customs)
+    is_smoked = any(each.stage.place == "smoker" for each in stages)
     after = [
         *(() if way is None else _lifted(way, cut, hold_h, lying.rest_h, customs)),
-        *_dried(cut, customs, is_smoked=is_smoked and bool(stages)),
+        *_dried(cut, customs, cooking, is_smoked=is_smoked),
     ]
     around_h = sum(step.max_h for step in (*before, *after) if step.kind in RAW_KINDS)
     longest_h = 24.0 * limits.stop.value - around_h if limits else 24.0 * 60
     curing = () if way is None else (_curing(way, lying, longest_h),)
     at_the_heat = (
         *tempered(stages, customs),
-        *cooked(cut, stages, cooking, judged),
-        *served(cut, stages),
+        *cooked(stages, cooking, judged),
+        *served(cooking, stages),
     )
     steps = (*before, *curing, *after, *at_the_heat)
     raw = [step for step in (*before, *curing, *after) if step.kind in RAW_KINDS]
     too_long = judge_raw(limits, sum(step.min_h for step in raw))
-    notices = (*([too_long] if too_long else []), *smoke_notices(cut, stages, cooking, judged))
-    return Route(steps, limits, notices)
+    notices = (*([too_long] if too_long else []), *smoke_notices(stages, cooking, judged))
+    return Route(steps, limits, notices, stages)
 
 
 def _bought(kilos: float, cut: Cut, customs: Customs, *, frozen: bool) -> Iterator[RouteStep]:
@@ -131,6 +134,7 @@ def _bought(kilos: float, cut: Cut, customs: Customs, *, frozen: bool) -> Iterat
         yield RouteStep(
             "parasites", "freeze", "Freeze against parasites", "Into a freezer that holds −20 °C; "
             "−18 does not do", "freezer", hours, hours, 24.0 * 90, 5,
+            until={"cold_c": -20.0},
         )  # fmt: skip
     elif frozen:
         yield RouteStep("freeze", "freeze", "Keep frozen", "", "freezer", 0.0, 0.0, 24.0 * 90)
@@ -139,6 +143,7 @@ def _bought(kilos: float, cut: Cut, customs: Customs, *, frozen: bool) -> Iterat
         yield RouteStep(
             "thaw", "thaw", "Thaw", "Move it from freezer to fridge, in a dish; fish out of its "
             "pack", "fridge", hours, hours, 1.25 * hours, 15,
+            until={"look": True},
         )  # fmt: skip
 
 
@@ -216,8 +221,8 @@ def _lifted(
         yield RouteStep("hold", "hold", "Hold wrapped, cold", "", "fridge", 0.0, 0.0, hold_h)
 
 
-def _dried(cut: Cut, customs: Customs, *, is_smoked: bool) -> Iterator[RouteStep]:
-    if customs.pressing == "overnight":
+def _dried(cut: Cut, customs: Customs, cooking: Cooking, *, is_smoked: bool) -> Iterator[RouteStep]:
+    if customs.pressing == "overnight" and not cooking.is_pressed:
         hours = PRESS_H.value
         yield RouteStep(
             "press", "press", "Press", "Between two boards, under a weight", "fridge",

@@ -21,3 +21,18 @@ SMOKED_FISH_MIN = Rule(
 )
 TENDER_LOW = Rule("tender-from", 88.0, "°C", "a skewer slides in", Mark.PRACTICE)
 TENDER_HIGH = Rule("tender-to", 96.0, "°C", "a skewer slides in", Mark.PRACTICE)
+
+_CHOICE = "by the cook's choice"
+RARE = Rule(
+    "inside-rare-least", 52.0, "°C", f"{_CHOICE}: intact beef, lamb, farmed game", Mark.PRACTICE
+)
+PINK_PORK = Rule("inside-pork-least", 58.0, "°C", f"{_CHOICE}: intact pork", Mark.PRACTICE)
+PINK_BREAST = Rule(
+    "inside-breast-least", 57.0, "°C", f"{_CHOICE}: duck or goose breast", Mark.PRACTICE
+)
+OPENED_LEAST = Rule("inside-not-intact-least", 63.0, "°C", f"{_CODE}, held for 3 min", Mark.MEMORY)
+"""How low a cook may choose to go."""
+RAW_FOR_PARASITES = Rule(
+    "inside-fish-least", 45.0, "°C", f"{_CHOICE}: below 63 it counts as raw for parasites",
+    Mark.PRACTICE,
+)  # fmt: skip

@@ -6,11 +6,11 @@ from typing import Literal
 
 import numpy as np
 
+from pantry_core.conduction.shells import CLOSED, HELD, LAYERS, POWER, Vector, modes, time_to_take
 from pantry_core.errors import within
 from pantry_core.meat import Meat, Shape
 from pantry_core.rules.rule import Mark, Rule
 from pantry_core.salt.properties import at_temperature, band_of
-from pantry_core.salt.shells import CLOSED, HELD, LAYERS, POWER, Vector, modes, time_to_take
 from pantry_core.salt.travel import hearts_of
 
 COOKED = Rule("ready-cooked", 0.70, "of the even value", "for what will be cooked", Mark.PRACTICE)

@@ -5,12 +5,12 @@ from functools import lru_cache
 
 import numpy as np
 
+from pantry_core.conduction.shells import CLOSED, HELD, LAYERS, Vector, between, modes, shells
 from pantry_core.errors import within
 from pantry_core.meat import Meat, Shape
 from pantry_core.salt.properties import at_temperature, band_of
 from pantry_core.salt.ready import Wait
 from pantry_core.salt.request import SATURATED_G_G
-from pantry_core.salt.shells import CLOSED, HELD, LAYERS, Vector, between, modes, shells
 from pantry_core.salt.travel import hearts_of
 
 BATHS = np.geomspace(1e-3, 1e4, 43)
@@ -140,7 +140,7 @@ def _lifted(shape: Shape, bath: float) -> tuple[Vector, Vector]:
     system, shares = modes(shape, bath), shells(shape).shares
     weights = np.zeros(len(state))
     weights[:LAYERS] = shares
-    means = offset + system.observed(state, LIFTS, weights)
+    means = offset + system.course(state, weights).at(LIFTS)
     lifts = np.exp(np.interp(FRACTIONS, np.maximum.accumulate(means), np.log(LIFTS)))
     profiles = offset + system.later(state, lifts)[:, :LAYERS]
     return lifts, _heart_later(shape) @ profiles.T / (profiles @ shares)

@@ -6,6 +6,17 @@ from typing import Literal
 
 import numpy as np
 
+from pantry_core.conduction.shells import (
+    CLOSED,
+    HELD,
+    LAYERS,
+    Vector,
+    between,
+    centre_of,
+    modes,
+    shells,
+    time_to_take,
+)
 from pantry_core.meat import Meat, Shape
 from pantry_core.rules.rule import Mark, Rule
 from pantry_core.salt.properties import at_temperature, band_of
@@ -19,16 +30,6 @@ from pantry_core.salt.request import (
     Soak,
     Stage,
     Surface,
-)
-from pantry_core.salt.shells import (
-    CLOSED,
-    HELD,
-    LAYERS,
-    Vector,
-    between,
-    modes,
-    shells,
-    time_to_take,
 )
 
 LEAST_SALT_G = 1.0
@@ -255,10 +256,7 @@ def go_through(piece: Piece, stage: Stage) -> None:
 
 def hearts_of(concentrations: Vector, shape: Shape) -> Vector:
     """Concentrations at the very heart, from the two innermost layers, as a parabola."""
-    middles = shells(shape).middles
-    bend = middles[0] ** 2 / (middles[1] ** 2 - middles[0] ** 2)
-    first, second = concentrations[..., 0], concentrations[..., 1]
-    return np.asarray(np.maximum(first - (second - first) * bend, 0.0))
+    return np.asarray(np.maximum(centre_of(concentrations, shape), 0.0))
 
 
 def _closed(piece: Piece, hours: float) -> None:

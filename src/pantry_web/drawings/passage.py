@@ -27,7 +27,7 @@ from pantry_web.drawings.timescale import (
     time_scale,
 )
 
-PLACES = ("shop", "freezer", "fridge", "counter", "hob", "smoker", "oven", "table")
+PLACES = ("shop", "freezer", "fridge", "counter", "hob", "smoker", "oven", "fire", "table")
 EMPTY_DAYS = timedelta(days=2)
 """More empty days than these before the first step are not drawn."""
 

@@ -20,7 +20,7 @@ from pantry_web.planning.answers import work_out
 Document = dict[str, Any]
 
 OLDER = "pantry-clock/1"
-OF_AN_EVENT = ("what", "mass_g", "temperature_c", "taste", "note", "line")
+OF_AN_EVENT = ("what", "mass_g", "temperature_c", "taste", "touch", "note", "line")
 CONTRADICTS = "what it says of a dish contradicts itself; write it out anew from Pantry Clock"
 
 

@@ -160,6 +160,7 @@ class Event(AppendOnly):
         LIFTED = "lifted"
         TASTED = "tasted"
         TEMPERATURE_READ = "temperature-read"
+        TOUCHED = "touched"
         STEP_STARTED = "step-started"
         STEP_ENDED = "step-ended"
         NOTED = "noted"
@@ -171,6 +172,11 @@ class Event(AppendOnly):
         SALTY = "salty"
         TOO_SALTY = "too-salty", "too salty"
 
+    class Touch(models.TextChoices):
+        TENDER = "tender", "tender: a fork turns in it"
+        LOOKS_DONE = "looks-done", "it looks done"
+        NOT_YET = "not-yet", "not yet"
+
     dish = models.ForeignKey(Dish, models.PROTECT, related_name="events")
     batch = models.UUIDField()
     what = models.CharField(max_length=20, choices=What)
@@ -181,6 +187,7 @@ class Event(AppendOnly):
     mass_g = models.FloatField(null=True)
     temperature_c = models.FloatField(null=True)
     taste = models.CharField(max_length=10, choices=Taste, blank=True)
+    touch = models.CharField(max_length=10, choices=Touch, blank=True)
     note = models.CharField(max_length=500, blank=True)
     line = models.CharField(max_length=80, blank=True)
     withdraws = models.UUIDField(null=True)

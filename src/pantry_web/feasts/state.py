@@ -89,6 +89,7 @@ def log_from(state: DishState, now: datetime) -> Log:
                 each.mass_g,
                 each.temperature_c,
                 each.taste or None,  # type: ignore[arg-type]  # and tastes
+                each.touch or None,
             )
             for each in state.events
             if each.what not in NOT_OF_THE_MEAT

@@ -1,21 +1,27 @@
-"""What comes next in the hands."""
+"""What comes next in the hands, and what stands in its way: a gate, or a slip of the thumb."""
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Literal
 
-from pantry_core.dish.answer import DishStep
+from pantry_core.dish.answer import DishStep, Gate
+from pantry_core.history.log import hours_between
 from pantry_web.planning.outlook import FeastOutlook, Outlook
 
 GRID_MIN = 15
+SLIP = timedelta(minutes=5)
+LONG_H = 1.0
+"""What takes an hour or more is asked about when it is over within five minutes."""
+FINEST = timedelta(minutes=5)
+"""Hours of a forecast are told to five minutes."""
 
 
 @dataclass(frozen=True, slots=True)
 class Task:
     """A step to begin, or a round; `at` is None where no plan says when.
 
-    `withheld` is why a stop holds it back.
+    `withheld` is why a stop or a gate holds it back, `question` what is asked before it is ticked.
     """
 
     kind: Literal["begin", "tend"]
@@ -26,6 +32,7 @@ class Task:
     minutes: float
     can_tick: bool
     withheld: str = ""
+    question: str = ""
 
 
 def is_all_work(step: DishStep) -> bool:
@@ -69,6 +76,7 @@ def _beginnings(view: Outlook) -> Iterator[Task]:
         if step.hands_min:
             planned = view.planned(step.id)
             stops = view.withheld(step.id)
+            held = stops[0].text if stops else waits_for(view, step.id) or ""
             yield Task(
                 "begin",
                 step.id,
@@ -76,8 +84,9 @@ def _beginnings(view: Outlook) -> Iterator[Task]:
                 step.text,
                 planned.start if planned else None,
                 step.hands_min,
-                can_tick=step is following and not stops,
-                withheld=stops[0].text if stops else "",
+                can_tick=step is following and not held,
+                withheld=held,
+                question=(asked_of(view) or "") if step is following else "",
             )
 
 
@@ -96,3 +105,38 @@ def _rounds(view: Outlook) -> Iterator[Task]:
                 "tend", job.step, step.tend, step.title, each.at, 5, can_tick=running and can_tick
             )
             can_tick = False
+
+
+def gate_now(view: Outlook) -> Gate | None:
+    """The gate that stands now; None where none does, or the dish is done with."""
+    if view.answer is None or view.is_discarded:
+        return None
+    return view.answer.gate
+
+
+def look_again_at(view: Outlook) -> datetime | None:
+    """When to look again by what was read, to five minutes; None where nothing was."""
+    gate = gate_now(view)
+    if gate is None or gate.look_again_h is None:
+        return None
+    at = view.now + timedelta(hours=gate.look_again_h)
+    midnight = at.replace(hour=0, minute=0, second=0, microsecond=0)
+    return midnight + round((at - midnight) / FINEST) * FINEST
+
+
+def waits_for(view: Outlook, key: str) -> str | None:
+    """Why a step may not begin before something was read or felt; None where it may."""
+    gate = gate_now(view)
+    if gate is None or gate.is_open or gate.holds != key:
+        return None
+    return gate.text
+
+
+def asked_of(view: Outlook) -> str | None:
+    """What is asked when the step that runs has only just begun and takes long."""
+    running = view.step(view.state.running or "")
+    since = view.state.running_since
+    if running is None or since is None or running.min_h < LONG_H or view.now - since > SLIP:
+        return None
+    minutes = round(60 * hours_between(since, view.now))
+    return f"{running.title} began {minutes} min ago. Is it really over?"

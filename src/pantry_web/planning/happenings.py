@@ -44,6 +44,8 @@ def _words(view: Outlook, event: Event) -> str:
         return step.title if step else event.step_key
     if event.what == What.TASTED:
         return f"A slice tasted {event.get_taste_display().lower()}"
+    if event.what == What.TOUCHED:
+        return event.get_touch_display().capitalize()
     if event.what == What.TEMPERATURE_READ:
         return f"Read {event.temperature_c:g} °C"
     if event.what == What.LINE_WEIGHED:

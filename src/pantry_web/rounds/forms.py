@@ -11,7 +11,7 @@ from pantry_web.forms import KitchenForm
 
 
 class NoteForm(KitchenForm):
-    """A weight, a temperature, a taste, a note: any of them."""
+    """A weight, a temperature, a taste, a touch, a note: any of them."""
 
     mass = QuantityField("mass", MOST_MEAT_G, label="Weight now", required=False)
     temperature = NumberField(-40, 150, unit="°C", label="Temperature read", required=False)
@@ -23,11 +23,14 @@ class NoteForm(KitchenForm):
         label="A fried slice",
         required=False,
     )
+    touch = forms.ChoiceField(
+        choices=[("", "not tried"), *Event.Touch.choices], label="By touch", required=False
+    )
     note = forms.CharField(max_length=500, label="Note", required=False)
 
     def clean(self) -> dict[str, Any]:
         """Something must be written."""
-        names = ("mass", "temperature", "taste", "note")
+        names = ("mass", "temperature", "taste", "touch", "note")
         if not self.errors and not any(
             self.cleaned_data.get(name) not in (None, "") for name in names
         ):

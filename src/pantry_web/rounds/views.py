@@ -18,7 +18,7 @@ from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.planning.access import outlook_of
 from pantry_web.planning.changes import changes
 from pantry_web.planning.deeds import done
-from pantry_web.planning.hands import tasks
+from pantry_web.planning.hands import gate_now, look_again_at, tasks
 from pantry_web.planning.happenings import happenings
 from pantry_web.planning.outlook import Outlook
 from pantry_web.rounds.forms import NoteForm
@@ -33,12 +33,12 @@ def rounds(request: HttpRequest, dish_id: int) -> HttpResponse:
 @require_POST
 def tick(request: HttpRequest, dish_id: int, step_key: str) -> HttpResponse:
     """Tick the beginning of a step."""
-    by = cook_of(request)
+    by, is_sure = cook_of(request), "sure" in request.POST
 
     def begin(view: Outlook) -> None:
         """Whoever begins a step goes by the plan as it was shown."""
         plan = view.whole.plan
-        begin_step(view, step_key, by)
+        begin_step(view, step_key, by, is_sure=is_sure)
         keep_plan(view.dish.feast, plan)
 
     return _done(request, dish_id, begin)
@@ -79,6 +79,7 @@ def note(request: HttpRequest, dish_id: int) -> HttpResponse:
             mass_g=written["mass"],
             temperature_c=temperature_c,
             taste=written["taste"],
+            touch=written["touch"],
             note=written["note"],
         ),
     )
@@ -105,6 +106,8 @@ def _page(request: HttpRequest, view: Outlook, form: NoteForm | None) -> HttpRes
         "dish": view.dish,
         "feast": view.dish.feast,
         "first": first,
+        "gate": gate_now(view),
+        "look_again": look_again_at(view),
         "later": left[1:],
         "running": view.step(view.state.running or ""),
         "log": happenings(view),

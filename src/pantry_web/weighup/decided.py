@@ -59,6 +59,9 @@ def decided(form: DishForm, spices: list[Document]) -> Document:
     """
     typed = form.cleaned_data
     heat: Document = {"way": typed["heat"]} if typed["heat"] else {}
+    for name, key in (("medium", "medium_c"), ("inside", "inside_c")):
+        if typed.get(name) is not None:
+            heat[key] = typed[name]
     if typed.get("vegetables") == "late":
         heat["vegetables"] = True
     customs = {

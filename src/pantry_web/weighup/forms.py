@@ -65,6 +65,8 @@ class DishForm(KitchenForm):
         choices=[("", "as its cut is cooked"), *((h.id, h.name) for h in HEATS.values())],
         label="Then it is", required=False,
     )  # fmt: skip
+    medium = NumberField(0, 600, unit="°C", label="Oven, pot or fire at", required=False)
+    inside = NumberField(40, 100, unit="°C", label="Done, inside, at", required=False)
 
     def __init__(self, *args: Any, house: House, vessels: Any, cups: str, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
@@ -100,9 +102,6 @@ class DishForm(KitchenForm):
         way, cut = WAYS.get(cleaned.get("method", "")), CUTS.get(cleaned.get("cut", ""))
         if way is not None and cut is not None:
             self._fit(way.group, is_vegetable=cut.kind == "vegetable")
-        heat = cleaned.get("heat")
-        if cut is not None and heat and cut.kind not in HEATS[heat].kinds:
-            self.add_error("heat", f"{HEATS[heat].name} does not suit {cut.name.lower()}.")
         if cleaned.get("cure") == "nitrite-salt" and "nitrite" not in self.errors:
             known = self.house.larder.packets.get("nitrite-salt")
             if cleaned.get("nitrite") is None and (known is None or known.nitrite_pct is None):

@@ -24,6 +24,7 @@ from pantry_web.planning.outlook import Outlook
 from pantry_web.quantities import hours_of
 from pantry_web.weighup.decided import decided, piece_of
 from pantry_web.weighup.forms import DishForm
+from pantry_web.weighup.heats import heats_of
 from pantry_web.weighup.salt_by_day import salt_by_day
 from pantry_web.weighup.sheet import live_sheet
 from pantry_web.weighup.vessel import in_vessel
@@ -72,6 +73,7 @@ def live_answer(
         "servings": servings(cut, feast.heads) if cut else None,
         "customs": [each for each in CUSTOMS if cut and each.is_about(cut.kind)],
         "offers": _offers(piece, form, house, feast, now),
+        "heats": heats_of(form),
         "piece_known": piece is not None, "piece_told": _is_told(piece),
     }  # fmt: skip
     if piece is None or not form.is_valid_but_for_its_name():
@@ -102,7 +104,7 @@ def _shown(
     out, sheet = found.out, found.out.sheet
     left_h = hours_of(feast.serve_at - now)
     shown: dict[str, object] = {
-        "notices": out.notices, "out": out,
+        "notices": out.notices, "out": out, "cooked": found.heat,
         "sheet": live_sheet(found, house, left_h), "suggested": _suggested(found, form),
     }  # fmt: skip
     if sheet is None or out.asked is None:

@@ -43,6 +43,8 @@ def as_it_is(dish: Dish) -> dict[str, object]:
         "vessel": dish.vessel_id,
         "school": cure.get("school") or "model",
         "heat": heat.get("way") or "",
+        "medium": heat.get("medium_c"),
+        "inside": heat.get("inside_c"),
         **sides_of(dish.document),
     }
 

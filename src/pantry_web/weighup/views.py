@@ -15,12 +15,13 @@ from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.actions.change_dish import change_dish
 from pantry_web.feasts.actions.claim import claim
 from pantry_web.feasts.choices import method_name
-from pantry_web.feasts.documents import Document, House, house_of
+from pantry_web.feasts.documents import Document, House, dish_document, house_of
 from pantry_web.feasts.models import Feast, WeighSheet
 from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.planning.access import piece_outlook_of
+from pantry_web.planning.answers import Broken, work_out
 from pantry_web.planning.hands import next_in_hands
 from pantry_web.planning.outlook import Outlook, outlook
 from pantry_web.quantities import hours_of
@@ -38,7 +39,7 @@ def new_dish(request: HttpRequest, feast_id: int) -> HttpResponse:
     feast = feast_of(request, feast_id)
     house = house_of(kitchen)
     form = _form(request, kitchen, house, FIRST)
-    if request.method == "POST" and form.is_valid():
+    if request.method == "POST" and form.is_valid() and _can_be(form, house, []):
         try:
             dish = add_dish(feast, form.dish_name, decided(form, []), form.cleaned_data["vessel"])
         except Refused as refused:
@@ -56,7 +57,8 @@ def weigh_up(request: HttpRequest, dish_id: int) -> HttpResponse:
     if put_in is not None:
         return _frozen_page(request, view, WeighSheet.objects.get(batch=put_in.batch))
     form = _form(request, kitchen, view.whole.house, as_it_is(view.dish))
-    if request.method == "POST" and form.is_valid():
+    house = view.whole.house
+    if request.method == "POST" and form.is_valid() and _can_be(form, house, _spices(view)):
         try:
             with transaction.atomic():
                 if "version" in request.POST:
@@ -96,6 +98,24 @@ def _form(
         request.POST or None, units=kitchen.units, initial=initial, house=house,
         vessels=kitchen.vessels.all(), cups=kitchen.cups,
     )  # fmt: skip
+
+
+FIELDS = {"heat.medium_c": "medium", "heat.inside_c": "inside", "heat.way": "heat"}
+"""Where the form has what the document names; the rest is said beside the name."""
+
+
+def _can_be(form: DishForm, house: House, spices: list[Document]) -> bool:
+    """Whether the core can work out what is typed; what it refuses is said beside its field."""
+    document = dish_document(decided(form, spices), house, form.cleaned_data.get("vessel"))
+    found = work_out(document)
+    for problem in found.problems if isinstance(found, Broken) else ():
+        form.add_error(FIELDS.get(problem.where, "name"), sentence(problem.what))
+    return not form.errors
+
+
+def sentence(text: str) -> str:
+    """A clause as a sentence."""
+    return f"{text[:1].upper()}{text[1:]}."
 
 
 def _page(

@@ -14,7 +14,7 @@ from pantry_web.feasts.actions.log.as_seen import as_seen
 from pantry_web.feasts.models import Event, WeighSheet
 from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.models import Cook
-from pantry_web.planning.hands import is_all_work, next_in_hands
+from pantry_web.planning.hands import asked_of, is_all_work, next_in_hands, waits_for
 from pantry_web.planning.outlook import Outlook
 
 _MEANING: dict[str, Event.What] = {
@@ -22,21 +22,21 @@ _MEANING: dict[str, Event.What] = {
 }  # fmt: skip
 
 
-def begin_step(view: Outlook, key: str, by: Cook) -> None:
+def begin_step(view: Outlook, key: str, by: Cook, *, is_sure: bool = False) -> None:
     """Record that the hands' work at the beginning of a step is done now.
 
     What ran before ends with it. A step that is all work ends at once, and a step that needs no
     hands begins by itself after it. With the meat going in, its weigh-out sheet is frozen.
 
-    Parameters: view of the dish at the present moment; key of the step; by whom.
-    Raises: Refused when another step is next, or a stop holds it back; Stale when something was
-    written down since the view was read.
+    Parameters: view of the dish at the present moment; key of the step; by whom; is_sure, whether
+    the cook has said that what runs is over, soon as it seems.
+    Raises: Refused when another step is next, a stop holds it back, it waits for a temperature or a
+    touch, or what runs began a moment ago; Stale when something was written down since.
     """
     step = next_in_hands(view)
     if step is None or step.id != key:
         raise Refused("That is not what comes next; look again.")
-    for stop in view.withheld(key):
-        raise Refused(f"Not yet: {stop.text} {stop.lift.text if stop.lift else ''}")
+    _refuse_too_soon(view, key, is_sure=is_sure)
     batch = uuid4()
     sheet = _sheet(view, batch) if step.kind in CURING else None
     began = _began(view, step)
@@ -60,6 +60,18 @@ def begin_step(view: Outlook, key: str, by: Cook) -> None:
                 dish=view.dish, batch=batch, what=what, at=at, by=by, step_key=step_key,
                 mass_g=mass_g,
             )  # fmt: skip
+
+
+def _refuse_too_soon(view: Outlook, key: str, *, is_sure: bool) -> None:
+    """Refuse what a stop or a gate holds back, and what the cook has not said to be over."""
+    for stop in view.withheld(key):
+        raise Refused(f"Not yet: {stop.text} {stop.lift.text if stop.lift else ''}")
+    waits = waits_for(view, key)
+    if waits is not None:
+        raise Refused(waits)
+    question = asked_of(view)
+    if question is not None and not is_sure:
+        raise Refused(f"{question} If it is, tick it again and say so.")
 
 
 def _began(view: Outlook, step: DishStep) -> datetime:

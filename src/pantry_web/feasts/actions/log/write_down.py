@@ -1,4 +1,4 @@
-"""Writing down a weight, a temperature, a taste, a note."""
+"""Writing down a weight, a temperature, a taste, a touch, a note."""
 
 from uuid import uuid4
 
@@ -18,11 +18,13 @@ def write_down(
     mass_g: float | None = None,
     temperature_c: float | None = None,
     taste: str = "",
+    touch: str = "",
     note: str = "",
 ) -> None:
     """Record what was weighed, read or tasted, each as an event of its own in one batch.
 
-    Parameters: view; by; mass_g [g]; temperature_c [°C]; taste, one of Event.Taste; note.
+    Parameters: view; by; mass_g [g]; temperature_c [°C]; taste, one of Event.Taste;
+    touch, one of Event.Touch; note.
     Raises: Refused when there is nothing to write down.
     """
     batch = uuid4()
@@ -30,6 +32,7 @@ def write_down(
         (Event.What.WEIGHED, {"mass_g": mass_g}, mass_g is not None),
         (Event.What.TEMPERATURE_READ, {"temperature_c": temperature_c}, temperature_c is not None),
         (Event.What.TASTED, {"taste": taste}, bool(taste)),
+        (Event.What.TOUCHED, {"touch": touch}, bool(touch)),
         (Event.What.NOTED, {"note": note}, bool(note)),
     )
     if not any(given for _, _, given in kept):

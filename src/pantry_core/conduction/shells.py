@@ -1,9 +1,9 @@
 """Diffusion in shells: a slab, a cylinder or a ball cut into thin layers, exact in time.
 
-The layers exchange salt in proportion to the difference of their concentrations. That makes a
-symmetric tridiagonal system whose eigenvectors give every later moment at once, without steps in
-time. Lengths are in parts of the way that salt goes, times in parts of way² / diffusivity, masses
-of water in parts of the water of the piece.
+The layers exchange salt, or heat, in proportion to the difference of their levels: concentrations
+or temperatures. That makes a symmetric tridiagonal system whose eigenvectors give every later
+moment at once, without steps in time. Lengths are in parts of the way from rim to heart, times in
+parts of way² / diffusivity, masses of water in parts of the water of the piece.
 """
 
 from dataclasses import dataclass
@@ -18,7 +18,7 @@ from pantry_core.meat import Shape
 
 LAYERS = 72
 GRADING = 2.0
-"""Layers grow thinner towards the rim, where the salt changes most."""
+"""Layers grow thinner towards the rim, where it changes most."""
 
 POWER: dict[Shape, int] = {"slab": 1, "cylinder": 2, "ball": 3}
 """Volume grows with this power of the distance from the heart."""
@@ -29,6 +29,8 @@ GONE = 300.0
 
 CLOSED, HELD = 0.0, inf
 """A bath of no water: nothing enters or leaves. A bath without end: the rim is held as it is."""
+BARE = inf
+"""The Biot number of a rim without a resistance of its own."""
 
 Vector = NDArray[np.float64]
 
@@ -51,26 +53,46 @@ class Modes:
     capacities: Vector
     rates: Vector
     vectors: Vector
-    keeps_salt: bool
+    keeps_all: bool
 
-    def later(self, concentrations: Vector, times: Vector) -> Vector:
-        """Concentrations [g/g] at each of the times, a row a time."""
+    def later(self, levels: Vector, times: Vector) -> Vector:
+        """The levels at each of the times, a row a time."""
         roots = np.sqrt(self.capacities)
         past = np.minimum(np.outer(times, self.rates), GONE)
-        moved = np.exp(-past) * (self.vectors.T @ (concentrations * roots))
+        moved = np.exp(-past) * (self.vectors.T @ (levels * roots))
         rows = np.asarray(moved @ self.vectors.T / roots)
-        if self.keeps_salt:
+        if self.keeps_all:
             # The eigenvectors are orthogonal to 1e-12 or so; what that loses is spread evenly.
-            lost = self.capacities @ concentrations - rows @ self.capacities
+            lost = self.capacities @ levels - rows @ self.capacities
             rows += (lost / self.capacities.sum())[:, None]
         return rows
 
-    def observed(self, concentrations: Vector, times: Vector, weights: Vector) -> Vector:
-        """A weighted sum of the concentrations at each of the times, without each of them."""
+    def course(self, levels: Vector, weights: Vector) -> "Course":
+        """How a weighted sum of the levels goes on in time, without each of them."""
         roots = np.sqrt(self.capacities)
-        past = np.minimum(np.outer(times, self.rates), GONE)
-        parts = (self.vectors.T @ (concentrations * roots)) * (self.vectors.T @ (weights / roots))
-        return np.asarray(np.exp(-past) @ parts)
+        parts = (self.vectors.T @ (levels * roots)) * (self.vectors.T @ (weights / roots))
+        return Course(self.rates, parts)
+
+
+@dataclass(frozen=True, slots=True)
+class Course:
+    """A sum of what dies away: one number over time."""
+
+    rates: Vector
+    parts: Vector
+
+    def at(self, times: Vector) -> Vector:
+        """The number at each of the times."""
+        past = np.minimum(np.multiply.outer(times, self.rates), GONE)
+        return np.asarray(np.exp(-past) @ self.parts)
+
+    def summed(self, times: Vector) -> Vector:
+        """The number summed over time, from the beginning to each of the times.
+
+        For a held rim alone: there every mode dies away.
+        """
+        past = np.minimum(np.multiply.outer(times, self.rates), GONE)
+        return np.asarray(-np.expm1(-past) @ (self.parts / self.rates))
 
 
 @lru_cache
@@ -85,12 +107,19 @@ def shells(shape: Shape) -> Shells:
     )
 
 
+def rim_conductance(shape: Shape, biot: float = BARE) -> float:
+    """How readily the outer layer takes from a held rim, through the rim's own resistance."""
+    bare = shells(shape).rim_conductance
+    return bare / (1.0 + bare / (POWER[shape] * biot))
+
+
 @lru_cache(maxsize=512)
-def modes(shape: Shape, bath: float) -> Modes:
+def modes(shape: Shape, bath: float, biot: float = BARE) -> Modes:
     """The eigenvectors of a shape in a bath.
 
     Parameters: shape; bath, its water in parts of the water of the piece, CLOSED or HELD. With a
-    held rim concentrations count from that of the rim.
+    held rim levels count from what is outside; biot, above 0, is the conductance of the film around
+    the piece in parts of that of the way from rim to heart.
     """
     layers = shells(shape)
     capacities, conductances = layers.shares, layers.conductances
@@ -101,15 +130,25 @@ def modes(shape: Shape, bath: float) -> Modes:
     diagonal[:-1] += conductances
     diagonal[1:] += conductances
     if bath == HELD:
-        diagonal[-1] += layers.rim_conductance
+        diagonal[-1] += rim_conductance(shape, biot)
     roots = np.sqrt(capacities)
     rates, vectors = eigh_tridiagonal(
-        diagonal / capacities, -conductances / (roots[:-1] * roots[1:])
+        diagonal / capacities,
+        -conductances / (roots[:-1] * roots[1:]),
+        lapack_driver="stevd",
     )
     if bath != HELD:
         # What is even stays even: the first mode is known exactly.
         rates[0], vectors[:, 0] = 0.0, roots / np.sqrt(capacities.sum())
-    return Modes(capacities, rates, vectors, keeps_salt=bath != HELD)
+    return Modes(capacities, rates, vectors, keeps_all=bath != HELD)
+
+
+def centre_of(levels: Vector, shape: Shape) -> Vector:
+    """The levels at the very heart, from the two innermost layers, as a parabola."""
+    middles = shells(shape).middles
+    bend = middles[0] ** 2 / (middles[1] ** 2 - middles[0] ** 2)
+    first, second = levels[..., 0], levels[..., 1]
+    return np.asarray(first - (second - first) * bend)
 
 
 def between(shape: Shape, low: float, high: float) -> Vector:

@@ -1,0 +1,1 @@
+"""Diffusion through a piece: one mathematics for salt and for heat."""

@@ -1,0 +1,253 @@
+"""Doneness and cold as gates: a step that goes on until something ends by it, not by the clock."""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+from datetime import datetime
+from itertools import pairwise
+from typing import Final, Literal
+
+from pantry_core.dish.answer import CookTime, DishStep, Gate
+from pantry_core.dish.clock import Clock
+from pantry_core.dish.cooking import Cook
+from pantry_core.heat.forecast import Reading, forecast
+from pantry_core.heat.through import Stage
+from pantry_core.history.log import Log, hours_between
+from pantry_core.notice import Notice, notice
+from pantry_core.routes.heating import TimedStage, as_stage, planning_goal_c, start_c
+from pantry_core.routes.steps import CURING, Route
+from pantry_core.rules.constants import FRIDGE_STOP_C
+from pantry_core.rules.rule import Mark, Source
+
+Touch = Literal["tender", "not-yet", "looks-done"]
+TENDER, NOT_YET, LOOKS_DONE = "tender", "not-yet", "looks-done"
+JUST_AS_HOT: Final = 0.05
+"""A reading that is shown as the goal has reached it [°C]."""
+SOONEST_LOOK_H: Final = 5.0 / 60.0
+WAITED: Final = frozenset(("thaw", "freeze", "chill-brine"))
+"""Kinds of step that have waited long enough when their time is over."""
+_PRACTICE: Final = Source("", Mark.PRACTICE)
+_ASKS: Final[dict[str, Literal["temperature", "touch", "look"]]] = {
+    "inside_c": "temperature", "cold_c": "temperature", "tender": "touch", "look": "look",
+}  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Known:
+    """What is known of a gated step: since when it runs, what was read and felt since."""
+
+    step: DishStep
+    since: datetime
+    now: datetime
+    readings: tuple[Reading, ...]
+    touch: str | None
+
+    @property
+    def lasted_h(self) -> float:
+        """How long it has lasted [h]."""
+        return hours_between(self.since, self.now)
+
+    @property
+    def read_c(self) -> float | None:
+        """What was read last [°C]."""
+        return self.readings[-1].inside_c if self.readings else None
+
+
+def gate_of(
+    steps: Sequence[DishStep], cook: Cook, way: Route, clock: Clock
+) -> tuple[Gate | None, tuple[DishStep, ...]]:
+    """The gate that stands now, and the steps as what was read moves them.
+
+    Parameters: steps as they are edited; cook; way, its route; clock with the log.
+    Returns: the gate of the step that runs, or of the brine before the meat goes in, None where
+    none stands; and the steps: one that is followed by a probe lasts as long as it foretells.
+    Raises: OutOfRange.
+    Source: the model of `heat.forecast`; common practice.
+    """
+    log = clock.log
+    unchanged = tuple(steps)
+    if log is None:
+        return None, unchanged
+    brine = _brine_before_the_meat(steps, log)
+    if brine is not None:
+        return brine, unchanged
+    running = _running(steps, log)
+    if running is None or not running.until:
+        return None, unchanged
+    known = _known(running, log)
+    if known is None:
+        return None, unchanged
+    left = _left(known, cook, way, log)
+    gate = _gate(known, left, _after(steps, running))
+    if left is None or gate.is_open:
+        return gate, unchanged
+    lasts_h = known.lasted_h + max(left.usual, SOONEST_LOOK_H)
+    moved = replace(
+        running, min_h=lasts_h, prefer_h=lasts_h, max_h=known.lasted_h + left.high + 0.25
+    )
+    return gate, tuple(moved if each is running else each for each in steps)
+
+
+def passed_too_soon(steps: Sequence[DishStep], log: Log | None) -> Iterator[Notice]:
+    """What was let go on below its temperature."""
+    if log is None:
+        return
+    for step, following in pairwise(steps):
+        goal_c = (step.until or {}).get("inside_c")
+        if goal_c is None or not log.has_begun(following.id) or not log.has_begun(step.id):
+            continue
+        read = log.last("temperature-read", step.id)
+        if read is None or read.temperature_c is None:
+            text = f"Nobody has read how hot it was inside: {goal_c:g} °C is what it needs."
+            yield notice("caution", "not-read", text, _PRACTICE)
+        elif read.temperature_c < goal_c - JUST_AS_HOT:
+            text = (
+                f"{read.temperature_c:g} of {goal_c:g} °C when it was taken from the heat: back to "
+                "the heat until the probe says so."
+            )
+            yield notice("stop", "not-done", text, _PRACTICE)
+
+
+def _running(steps: Sequence[DishStep], log: Log) -> DishStep | None:
+    begun = [each for each in steps if log.has_begun(each.id)]
+    if not begun or log.last("step-ended", begun[-1].id) is not None:
+        return None
+    return begun[-1]
+
+
+def _after(steps: Sequence[DishStep], step: DishStep) -> str | None:
+    """The next step that begins with work."""
+    ids = [each.id for each in steps]
+    ahead = steps[ids.index(step.id) + 1 :]
+    return next((each.id for each in ahead if each.hands_min), None)
+
+
+def _known(step: DishStep, log: Log) -> Known | None:
+    started = log.first("step-started", step.id)
+    if started is None:
+        return None
+    since = [each for each in log.happened if each.at >= started.at]
+    readings = [
+        Reading(hours_between(started.at, each.at), each.temperature_c)
+        for each in since
+        if each.what == "temperature-read" and each.step == step.id
+        and each.temperature_c is not None
+    ]  # fmt: skip
+    touches = [each.touch for each in since if each.what == "touched" and each.step == step.id]
+    return Known(step, started.at, log.now, tuple(readings), touches[-1] if touches else None)
+
+
+def _gate(known: Known, left: CookTime | None, holds: str | None) -> Gate:
+    (end, goal), *_ = (known.step.until or {}).items()
+    goal_c = float(goal) if end.endswith("_c") else None
+    is_open = _is_open(known, end, goal_c)
+    look_h = None if left is None else max(left.low, SOONEST_LOOK_H)
+    return Gate(
+        step=known.step.id,
+        holds=holds,
+        asks=_ASKS[end],
+        is_open=is_open,
+        goal_c=goal_c,
+        read_c=known.read_c,
+        touch=known.touch,
+        left_h=None if is_open else left,
+        look_again_h=None if is_open else look_h,
+        text=_text(known, end, goal_c, is_open=is_open),
+    )
+
+
+def _is_open(known: Known, end: str, goal_c: float | None) -> bool:
+    waited = known.step.kind in WAITED and known.lasted_h >= _waited_h(known.step)
+    if waited or known.step.kind == "freeze":
+        return waited
+    if end == "inside_c" and goal_c is not None:
+        return known.read_c is not None and known.read_c >= goal_c - JUST_AS_HOT
+    if end == "cold_c" and goal_c is not None:
+        return known.read_c is not None and known.read_c <= goal_c + JUST_AS_HOT
+    return known.touch == (TENDER if end == "tender" else LOOKS_DONE)
+
+
+def _waited_h(step: DishStep) -> float:
+    """How long is long enough: for a brine what is usual, else the least."""
+    if step.kind == "chill-brine":
+        return step.prefer_h or step.min_h
+    return step.min_h
+
+
+def _text(known: Known, end: str, goal_c: float | None, *, is_open: bool) -> str:
+    read, title = known.read_c, known.step.title.lower()
+    if end == "tender":
+        return "Tender: it is done." if is_open else "Does a fork turn in it?"
+    if end == "look":
+        return "It looks done." if is_open else f"Is it done? {known.step.title} ends by its look."
+    if read is None:
+        return f"Read it first: {title} goes on until {goal_c:g} °C."
+    if is_open:
+        return f"{read:g} °C: done."
+    return f"{read:g} of {goal_c:g} °C: not yet."
+
+
+def _left(known: Known, cook: Cook, way: Route, log: Log) -> CookTime | None:
+    """How much longer a stage takes by what the probe read, its band included [h]."""
+    ids = [each.stage.id for each in way.stages]
+    goal_c = (known.step.until or {}).get("inside_c")
+    if known.step.id not in ids or goal_c is None or not known.readings:
+        return None
+    at = ids.index(known.step.id)
+    stage = way.stages[at]
+    if stage.stage.medium is None or stage.batches > 1:
+        return None
+    before = _before(way.stages[:at], log)
+    past_h = sum(each.hours or 0.0 for each in before)
+    last = as_stage(
+        stage.stage, until_c=max(float(goal_c), planning_goal_c(cook.cooking, stage.stage))
+    )
+    shifted = [Reading(past_h + each.at_h, each.inside_c) for each in known.readings]
+    found = forecast(cook.cooking.body, start_c(cook.cooking), [*before, last], shifted)
+    if found.done is None:
+        return None
+    so_far = past_h + known.lasted_h
+    done = found.done
+    return CookTime(
+        max(done.usual - so_far, 0.0), max(done.low - so_far, 0.0), max(done.high - so_far, 0.0)
+    )
+
+
+def _before(stages: Sequence[TimedStage], log: Log) -> list[Stage]:
+    """The stages before, as long as they really took."""
+    found = []
+    for each in stages:
+        if each.stage.medium is None:
+            continue
+        began, ended = (
+            log.first("step-started", each.stage.id), log.last("step-ended", each.stage.id)
+        )  # fmt: skip
+        hours = each.usual
+        if began is not None and ended is not None:
+            hours = max(hours_between(began.at, ended.at), 1e-3)
+        found.append(as_stage(each.stage, hours=hours))
+    return found
+
+
+def _brine_before_the_meat(steps: Sequence[DishStep], log: Log) -> Gate | None:
+    """The brine that must be cold before the meat goes in: read, or waited for."""
+    chill = next((each for each in steps if each.kind == "chill-brine"), None)
+    put_in = next((each for each in steps if each.kind in CURING), None)
+    made = log.last("step-ended", "make-brine") or log.first("step-started", "chill-brine")
+    if chill is None or put_in is None or made is None or log.put_in is not None:
+        return None
+    if log.has_begun(put_in.id):
+        return None
+    read = log.last("temperature-read")
+    read_c = read.temperature_c if read is not None and read.at >= made.at else None
+    waited = hours_between(made.at, log.now) >= _waited_h(chill)
+    is_open = read_c <= FRIDGE_STOP_C.value if read_c is not None else waited
+    text = (
+        f"{read_c:g} °C." if read_c is not None else "Read how cold the brine is before it goes in."
+    )
+    if is_open and read_c is None:
+        text = "It has stood long enough to be cold."
+    return Gate(
+        step=chill.id, holds=put_in.id, asks="temperature", is_open=is_open,
+        goal_c=float((chill.until or {}).get("cold_c", 4.0)), read_c=read_c, touch=None,
+        left_h=None, look_again_h=None, text=text,
+    )  # fmt: skip

@@ -1,0 +1,8 @@
+"""Limits at the heat: fat, pressure, cold smoke."""
+
+from pantry_core.rules.rule import Mark, Rule
+
+FRYING_MOST_C = Rule("frying-fat-most", 190.0, "°C", "frying fat", Mark.PRACTICE)
+SLOW_FAT_MOST_C = Rule("slow-fat-most", 93.0, "°C", "fat for slow cooking", Mark.PRACTICE)
+PRESSURE_FILL = Rule("pressure-fill", 2 / 3, "of the pot", "a pressure pot", Mark.PRACTICE)
+COLD_SMOKE_MOST_C = Rule("cold-smoke-most", 30.0, "°C", "cold smoke", Mark.PRACTICE)
