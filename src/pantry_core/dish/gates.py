@@ -9,6 +9,7 @@ from typing import Final, Literal
 from pantry_core.dish.answer import CookTime, DishStep, Gate
 from pantry_core.dish.clock import Clock
 from pantry_core.dish.cooking import Cook
+from pantry_core.heat.doneness import hold_needed_min
 from pantry_core.heat.forecast import Reading, forecast
 from pantry_core.heat.through import Stage
 from pantry_core.history.log import Log, hours_between
@@ -16,12 +17,15 @@ from pantry_core.notice import Notice, notice
 from pantry_core.routes.heating import TimedStage, as_stage, planning_goal_c, start_c
 from pantry_core.routes.steps import CURING, Route
 from pantry_core.rules.constants import FRIDGE_STOP_C
+from pantry_core.rules.inside import NOT_INTACT, OPENED_LEAST
 from pantry_core.rules.rule import Mark, Source
 
 Touch = Literal["tender", "not-yet", "looks-done"]
 TENDER, NOT_YET, LOOKS_DONE = "tender", "not-yet", "looks-done"
 JUST_AS_HOT: Final = 0.05
 """A reading that is shown as the goal has reached it [°C]."""
+LOOK_EARLY: Final = 0.6
+"""The probe is looked at again when so much of the least time has gone by (our choice)."""
 SOONEST_LOOK_H: Final = 5.0 / 60.0
 WAITED: Final = frozenset(("thaw", "freeze", "chill-brine"))
 """Kinds of step that have waited long enough when their time is over."""
@@ -77,7 +81,7 @@ def gate_of(
     if known is None:
         return None, unchanged
     left = _left(known, cook, way, log)
-    gate = _gate(known, left, _after(steps, running))
+    gate = _gate(known, left, _after(steps, running), _least_c(running, cook))
     if left is None or gate.is_open:
         return gate, unchanged
     lasts_h = known.lasted_h + max(left.usual, SOONEST_LOOK_H)
@@ -136,11 +140,19 @@ def _known(step: DishStep, log: Log) -> Known | None:
     return Known(step, started.at, log.now, tuple(readings), touches[-1] if touches else None)
 
 
-def _gate(known: Known, left: CookTime | None, holds: str | None) -> Gate:
+def _least_c(step: DishStep, cook: Cook) -> float | None:
+    """What a piece at the heat may not be colder than, tender as it feels [°C]."""
+    rule = cook.done.rule
+    return rule.value if rule is not None and step.kind == "cook" else None
+
+
+def _gate(known: Known, left: CookTime | None, holds: str | None, least_c: float | None) -> Gate:
     (end, goal), *_ = (known.step.until or {}).items()
     goal_c = float(goal) if end.endswith("_c") else None
-    is_open = _is_open(known, end, goal_c)
-    look_h = None if left is None else max(left.low, SOONEST_LOOK_H)
+    is_cold = least_c is not None and known.read_c is not None and known.read_c < least_c
+    by_feel = end in ("tender", "look")
+    is_open = _is_open(known, end, goal_c) and not (by_feel and is_cold)
+    look_h = None if left is None else max(LOOK_EARLY * left.low, SOONEST_LOOK_H)
     return Gate(
         step=known.step.id,
         holds=holds,
@@ -151,7 +163,7 @@ def _gate(known: Known, left: CookTime | None, holds: str | None) -> Gate:
         touch=known.touch,
         left_h=None if is_open else left,
         look_again_h=None if is_open else look_h,
-        text=_text(known, end, goal_c, is_open=is_open),
+        text=_text(known, end, least_c if by_feel and is_cold else goal_c, is_open=is_open),
     )
 
 
@@ -160,10 +172,25 @@ def _is_open(known: Known, end: str, goal_c: float | None) -> bool:
     if waited or known.step.kind == "freeze":
         return waited
     if end == "inside_c" and goal_c is not None:
-        return known.read_c is not None and known.read_c >= goal_c - JUST_AS_HOT
+        is_hot = known.read_c is not None and known.read_c >= goal_c - JUST_AS_HOT
+        return is_hot or (goal_c == NOT_INTACT.value and _is_held(known.readings))
     if end == "cold_c" and goal_c is not None:
         return known.read_c is not None and known.read_c <= goal_c + JUST_AS_HOT
     return known.touch == (TENDER if end == "tender" else LOOKS_DONE)
+
+
+def _is_held(readings: Sequence[Reading]) -> bool:
+    """Whether two readings show a lower temperature held as long as makes it as safe."""
+    for i, first in enumerate(readings):
+        for last in readings[i + 1 :]:
+            between = [each.inside_c for each in readings if first.at_h <= each.at_h <= last.at_h]
+            coolest = min(between)
+            if coolest < OPENED_LEAST.value:
+                continue
+            needed = hold_needed_min(coolest)
+            if needed is not None and 60.0 * (last.at_h - first.at_h) >= needed:
+                return True
+    return False
 
 
 def _waited_h(step: DishStep) -> float:
@@ -175,15 +202,15 @@ def _waited_h(step: DishStep) -> float:
 
 def _text(known: Known, end: str, goal_c: float | None, *, is_open: bool) -> str:
     read, title = known.read_c, known.step.title.lower()
+    if goal_c is not None and read is not None and not is_open:
+        return f"{read:g} of {goal_c:g} °C: not yet."
     if end == "tender":
         return "Tender: it is done." if is_open else "Does a fork turn in it?"
     if end == "look":
         return "It looks done." if is_open else f"Is it done? {known.step.title} ends by its look."
     if read is None:
         return f"Read it first: {title} goes on until {goal_c:g} °C."
-    if is_open:
-        return f"{read:g} °C: done."
-    return f"{read:g} of {goal_c:g} °C: not yet."
+    return f"{read:g} °C: done."
 
 
 def _left(known: Known, cook: Cook, way: Route, log: Log) -> CookTime | None:

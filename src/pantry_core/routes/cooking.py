@@ -9,7 +9,7 @@ from pantry_core.mixes.judged import Judged
 from pantry_core.notice import Notice
 from pantry_core.routes.customs import KEEP_WARM_H, PRESS_H, TEMPER_H, Customs
 from pantry_core.routes.heating import Cooking, TimedStage, timed, warming_h
-from pantry_core.routes.heats import VEGETABLES
+from pantry_core.routes.heats import VEGETABLES, HeatStage
 from pantry_core.routes.step import RouteStep, Until
 from pantry_core.routes.suits import nature_of
 from pantry_core.rules.inside import SMOKED_FISH_MIN, TENDER_HIGH, TENDER_LOW
@@ -58,14 +58,14 @@ def smoke_notices(
     )
 
 
-def _done(cooking: Cooking, judged: Judged) -> str:
+def _done(cooking: Cooking, judged: Judged, stage: HeatStage) -> str:
     """When it is done, in words."""
     if cooking.is_tender:
-        least = f", never below {cooking.goal_c:g}" if cooking.goal_c else ""
-        return (
-            f"Done when a fork turns in it or a skewer slides in, at {TENDER_LOW.value:g} to "
-            f"{TENDER_HIGH.value:g} °C as a rule{least}"
-        )
+        least = f", never below {cooking.goal_c:g} °C" if cooking.goal_c else ""
+        usual = ""
+        if stage.medium_c > TENDER_HIGH.value and not stage.covered:
+            usual = f", at {TENDER_LOW.value:g} to {TENDER_HIGH.value:g} °C as a rule"
+        return f"Done when a fork turns in it or a skewer slides in{usual}{least}"
     if cooking.goal_c is None or is_by_look(cooking):
         return "Done when it looks so, nothing of it pink or wet"
     held = f", held there for {cooking.hold_min:.0f} min" if cooking.hold_min >= 1.0 else ""
@@ -75,17 +75,20 @@ def _done(cooking: Cooking, judged: Judged) -> str:
 
 
 def _until(cooking: Cooking, timed_stage: TimedStage) -> Until | None:
-    """What a stage goes on until."""
+    """What a stage goes on until; under the lid of a pressure pot nothing is felt."""
     stage = timed_stage.stage
-    if stage.ends == "tender" and cooking.is_tender:
+    if stage.ends == "look":
+        return {"look": True}
+    is_felt = stage.ends == "tender" or bool(stage.span_h_kg[1])
+    if stage.ends == "time" or (stage.medium == "pressure" and cooking.is_tender):
+        return None
+    if is_felt and cooking.is_tender:
         return {"tender": True}
-    if stage.ends in ("inside", "tender"):
-        if is_by_look(cooking):
-            return {"look": True}
-        if stage.span_h_kg[1] and cooking.is_tender:
-            return {"tender": True}
-        return {"look": True} if cooking.goal_c is None else {"inside_c": cooking.goal_c}
-    return {"look": True} if stage.ends == "look" else None
+    if stage.medium is None:
+        return None
+    if cooking.goal_c is None or is_by_look(cooking):
+        return {"look": True}
+    return {"inside_c": cooking.goal_c}
 
 
 def is_by_look(cooking: Cooking) -> bool:
@@ -103,7 +106,7 @@ def cooked(stages: Sequence[TimedStage], cooking: Cooking, judged: Judged) -> It
         until = _until(cooking, each)
         how = " ".join(filter(None, (_how(each, cooking), stage.look)))
         if until is not None and stage.ends in ("inside", "tender"):
-            how = f"{how} {_done(cooking, judged)}; {_span(each, cooking)}."
+            how = f"{how} {_done(cooking, judged, stage)}; {_span(each, cooking)}."
         elif each.batches > 1:
             how = f"{how} {each.batches} batches."
         hours = each.planned

@@ -118,7 +118,9 @@ def timed(cooking: Cooking) -> tuple[TimedStage, ...]:
 
 def _one(cooking: Cooking, stage: HeatStage, so_far: list[Stage]) -> Span:
     """One batch of a stage: least, usual, most [h]."""
-    if stage.ends in ("time", "look") or (stage.ends == "inside" and cooking.goal_c is None):
+    if stage.medium is None or stage.ends in ("time", "look"):
+        return stage.span_h
+    if stage.ends == "inside" and cooking.goal_c is None:
         return stage.span_h if stage.span_h[1] else _UNREAD
     if stage.ends == "tender" and cooking.is_tender:
         return _until_tender(cooking, stage, so_far)

@@ -152,7 +152,8 @@ _COAT = HeatStage(
 )  # fmt: skip
 _LOOK_H: Final = (2 * _MIN, 3 * _MIN, 5 * _MIN)
 VEGETABLES: Final = HeatStage(
-    "vegetables", "Vegetables into the pot", "hob", "look", "Roots first, greens last.",
+    "vegetables", "Vegetables into the pot", "hob", "look", "Into the broth: roots first, greens "
+    "last; the meat may rest beside it, covered.",
     "A knife slides into the roots.", "water", 95, span_h=(0.5, 0.75, 0.75),
 )  # fmt: skip
 
@@ -287,9 +288,9 @@ HEATS: Final[dict[HeatName, Heat]] = {
              (_pot("pressure", "Cook under pressure", 118, "Brown it; liquid to a third, the pot "
                    "never over two thirds full; full pressure.", "A steady hiss.", ends="tender",
                    span_h=(0.25, 0.4, 0.7), medium="pressure", hands_min=20),
-              HeatStage("let-down", "Let it down", "hob", "time", "Off the heat; let the pressure "
-                        "fall by itself.", "The pin has dropped.", span_h=(0.25, 0.25, 0.5),
-                        hands_min=5)), is_tender=True),
+              HeatStage("let-down", "Let it down", "hob", "tender", "Off the heat; let the "
+                        "pressure fall by itself.", "The pin has dropped.",
+                        span_h=(0.25, 0.25, 0.5), hands_min=5)), is_tender=True),
         Heat("poach", "Poached", "water or stock that trembles: fish, breasts, whole birds",
              "It gives up a crust.",
              (_pot("poach", "Poach", 82, "Into stock at 80 °C or so; it never boils.",

@@ -210,6 +210,8 @@ def _lifted(
     if way.needs_water:
         used = " The brine is boiled for the pot" if customs.pot == "boiled" else ""
         used = f".{used}" if used else "; throw the brine away"
+    if way.timing == "lift" and cut.kind != "vegetable":
+        used += ". Fry a slice and taste it: too salty asks for a soak"
     yield RouteStep("lift", "lift", begin, f"{begin}; weigh it{used}", "counter", 0.5, 0.5, 0.5, 20)
     if customs.after_cure == "soak" and cut.kind != "vegetable":
         yield RouteStep(

@@ -2,8 +2,9 @@
 
 from typing import Final, Literal
 
+from pantry_core.routes.customs import Custom
 from pantry_core.routes.cuts import Cut
-from pantry_core.routes.heats import HeatName
+from pantry_core.routes.heats import Heat, HeatName
 
 Nature = Literal[
     "thin", "cubes", "tender-cubes", "ground", "bird", "half-bird", "joint", "leg", "tender",
@@ -36,6 +37,20 @@ CURED_TOO: Final[tuple[HeatName, ...]] = ("smoke", "cold-smoke")
 _CUT_SMALL: Final[dict[str, Nature]] = {
     "ground": "ground", "strips": "thin", "slices": "thin", "cubes": "cubes",
 }  # fmt: skip
+
+
+def custom_suits(custom: Custom, cut: Cut, heat: Heat) -> bool:
+    """Whether a disagreement makes sense for a cut that is cooked so."""
+    if not custom.is_about(cut.kind):
+        return False
+    first = heat.stages_for(cut.kind)[:1]
+    by_heat = {
+        "scoring": cut.is_scored,
+        "tempering": any(each.place == "oven" and not each.covered for each in first),
+        "vegetables": any(each.medium == "water" or each.covered for each in first),
+        "pressing": cut.kind == "fish" or (cut.is_tender and heat.is_tender) or cut.cures,
+    }
+    return by_heat.get(custom.id, True)
 
 
 def nature_of(cut: Cut, form: str) -> Nature:

@@ -1,4 +1,7 @@
-"""The demo: the kitchen at Quince Lane, five dishes for Lantern Night, the gammon under way."""
+"""The demo: the kitchen at Quince Lane, five dishes for Lantern Night, the gammon under way.
+
+A trout for tonight is in the smoker, with readings.
+"""
 
 from datetime import UTC, datetime
 
@@ -78,7 +81,18 @@ BRISKET: Document = {
         "method": "even-brine", "school": "model", "target_salt_pct": 2.0, "sugar_pct": 1.0,
         "water_g": 3000.0, "curing_salt": "cure-1",
     },
+    "heat": {"way": "braise"},
 }  # fmt: skip
+TONIGHT: Document = {
+    "piece": {
+        "cut": "trout", "mass_g": 1050.0, "count": 3, "thickness_mm": 38.0, "will_be": "smoked",
+    },
+    "cure": {
+        "method": "strong-brine", "brine_salt_pct": 9.0, "water_g": 2000.0, "curing_salt": None,
+    },
+    "heat": {"way": "smoke"},
+}  # fmt: skip
+TONIGHT_AT = datetime(2027, 3, 18, 20, 30, tzinfo=UTC)
 ROOK_SUPPER_AT = datetime(2027, 4, 4, 18, 0, tzinfo=UTC)
 
 
@@ -127,6 +141,16 @@ def load_whole() -> None:
         kitchen=kitchen, name="Rook Supper", serve_at=ROOK_SUPPER_AT, time_zone=ZONE, heads=6
     )
     add_dish(supper, "Peppered brisket", BRISKET)
+    _smoke_tonight(kitchen)
+
+
+def _smoke_tonight(kitchen: Kitchen) -> None:
+    """Trout for tonight, in the smoker, read twice."""
+    cook = Cook.objects.get(username=COOK)
+    feast = Feast.objects.create(
+        kitchen=kitchen, name="Heron Supper", serve_at=TONIGHT_AT, time_zone=ZONE, heads=3
+    )
+    _Hands(cook, kitchen, add_dish(feast, "Smoked trout", TONIGHT)).smoke()
 
 
 def _go_by_the_plan(kitchen: Kitchen, feast: Feast) -> None:
@@ -194,6 +218,19 @@ class _Hands:
             (13, 8, 5), (13, 20, 30), (14, 19, 40), (15, 19, 38), (16, 19, 35), (17, 19, 30),
         ):  # fmt: skip
             turn(self._at(day, hour, minute), self.cook)
+
+    def smoke(self) -> None:
+        """From the shop into the smoker, with two readings."""
+        self._begin("buy", 17, 16, 0)
+        self._begin("make-brine", 17, 17, 5)
+        self._begin("trim", 18, 6, 40)
+        self._begin("brine", 18, 7, 5)
+        self._begin("lift", 18, 11, 10)
+        self._begin("dry", 18, 12, 0)
+        self._begin("smoke-low", 18, 17, 0)
+        self._begin("smoke-hot", 18, 18, 5)
+        for minute, hour, celsius in ((35, 18, 41.0), (5, 19, 53.0)):
+            write_down(self._at(18, hour, minute), self.cook, temperature_c=celsius)
 
     def _begin(self, key: str, day: int, hour: int, minute: int) -> None:
         begin_step(self._at(day, hour, minute), key, self.cook)

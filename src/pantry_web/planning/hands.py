@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import datetime, timedelta
+from math import ceil, floor
 from typing import Literal
 
 from pantry_core.dish.answer import DishStep, Gate
@@ -122,6 +123,15 @@ def look_again_at(view: Outlook) -> datetime | None:
     at = view.now + timedelta(hours=gate.look_again_h)
     midnight = at.replace(hour=0, minute=0, second=0, microsecond=0)
     return midnight + round((at - midnight) / FINEST) * FINEST
+
+
+def left_min(view: Outlook) -> tuple[int, int] | None:
+    """How much longer by what was read, least and most, outwards to five minutes [min]."""
+    gate = gate_now(view)
+    if gate is None or gate.left_h is None:
+        return None
+    five = FINEST.total_seconds() / 3600.0
+    return 5 * floor(gate.left_h.low / five), 5 * ceil(gate.left_h.high / five)
 
 
 def waits_for(view: Outlook, key: str) -> str | None:

@@ -18,7 +18,7 @@ from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.planning.access import outlook_of
 from pantry_web.planning.changes import changes
 from pantry_web.planning.deeds import done
-from pantry_web.planning.hands import gate_now, look_again_at, tasks
+from pantry_web.planning.hands import gate_now, left_min, look_again_at, tasks
 from pantry_web.planning.happenings import happenings
 from pantry_web.planning.outlook import Outlook
 from pantry_web.rounds.forms import NoteForm
@@ -108,6 +108,7 @@ def _page(request: HttpRequest, view: Outlook, form: NoteForm | None) -> HttpRes
         "first": first,
         "gate": gate_now(view),
         "look_again": look_again_at(view),
+        "left": left_min(view),
         "later": left[1:],
         "running": view.step(view.state.running or ""),
         "log": happenings(view),

@@ -15,6 +15,7 @@ from pantry_core.formats.reading import problem_of
 from pantry_core.routes.customs import CUSTOMS
 from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.servings import servings
+from pantry_core.routes.suits import custom_suits
 from pantry_core.routes.ways import WAYS
 from pantry_web.feasts.choices import NO_METHOD, method_name, way_of
 from pantry_web.feasts.documents import Document, House, dish_document
@@ -71,7 +72,7 @@ def live_answer(
         "sheet": None, "insight": None, "changed": None, "ready_days": "",
         "in_vessel": None, "notices": (), "suggested": {}, "wrong": (),
         "servings": servings(cut, feast.heads) if cut else None,
-        "customs": [each for each in CUSTOMS if cut and each.is_about(cut.kind)],
+        "customs": (),
         "offers": _offers(piece, form, house, feast, now),
         "heats": heats_of(form),
         "piece_known": piece is not None, "piece_told": _is_told(piece),
@@ -105,6 +106,10 @@ def _shown(
     left_h = hours_of(feast.serve_at - now)
     shown: dict[str, object] = {
         "notices": out.notices, "out": out, "cooked": found.heat,
+        "is_tender": any(each.until == {"tender": True} for each in out.steps),
+        "customs": [
+            each for each in CUSTOMS if custom_suits(each, found.settled.piece.cut, found.heat)
+        ],
         "sheet": live_sheet(found, house, left_h), "suggested": _suggested(found, form),
     }  # fmt: skip
     if sheet is None or out.asked is None:

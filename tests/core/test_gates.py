@@ -1,0 +1,110 @@
+"""Doneness and cold as gates: what is read and felt decides, not the clock."""
+
+import pytest
+
+from pantry_core.formats.operations import dish_document
+from tests.core.dishes import dish
+
+
+def at(time, what, step, **told):
+    return {"what": what, "at": f"2027-03-20T{time}", "step": step, **told}
+
+
+def read(time, celsius, step="roast"):
+    return at(time, "temperature-read", step, temperature_c=celsius)
+
+
+def answered(*facts, cut="chicken", mass=1800, now="11:00", method="dry-brine", **more):
+    asked = dish(cut, mass, method, **more)
+    when = {"tz": "UTC", "now": f"2027-03-20T{now}", "facts": list(facts)}
+    return dish_document({**asked, **when})
+
+
+def roasting(*facts, **more):
+    return answered(at("10:00", "step-started", "roast"), *facts, **more)
+
+
+def codes(answer, level):
+    return [each["code"] for each in answer["notices"] if each["level"] == level]
+
+
+def test_a_reading_below_is_compared_and_moves_what_follows():
+    plain, told = roasting(), roasting(read("10:50", 30.0))
+    assert (plain["gate"]["is_open"], plain["gate"]["asks"]) == (False, "temperature")
+    gate = told["gate"]
+    # USDA (from memory): poultry to 74 °C
+    assert (gate["is_open"], gate["goal_c"], gate["read_c"]) == (False, 74.0, 30.0)
+    assert gate["holds"] == "stand"
+    assert gate["text"] == "30 of 74 °C: not yet."
+    assert gate["left_h"]["low"] < gate["left_h"]["usual"] < gate["left_h"]["high"]
+    assert 0 < gate["look_again_h"] < gate["left_h"]["usual"]
+    roast = next(each for each in told["steps"] if each["id"] == "roast")
+    assert roast["min_h"] == pytest.approx(1.0 + gate["left_h"]["usual"])
+    hotter = roasting(read("10:50", 45.0))["gate"]
+    assert hotter["left_h"]["usual"] < gate["left_h"]["usual"]
+
+
+@pytest.mark.parametrize(("celsius", "is_open"), [(73.9, False), (74.0, True), (80.0, True)])
+def test_the_last_reading_opens_it(celsius, is_open):
+    assert roasting(read("10:30", 75.0), read("10:50", celsius))["gate"]["is_open"] is is_open
+
+
+def test_carved_below_its_temperature_is_a_stop_and_unread_a_caution():
+    # a reading of 55 where 74 is wanted is never passed over
+    carved = at("10:55", "step-started", "stand")
+    half_raw = roasting(read("10:50", 55.0), carved)
+    assert "not-done" in codes(half_raw, "stop")
+    assert "not-read" in codes(roasting(carved), "caution")
+    done = roasting(read("10:50", 75.0), carved)
+    assert not {"not-done", "not-read"} & {*codes(done, "stop"), *codes(done, "caution")}
+
+
+def test_a_lower_temperature_that_is_held_opens_what_was_needled():
+    # FDA Food Code 3-401.11 (from memory): 63 °C for 3 min is as 68 for 17 s
+    bladed = {"cut": "pork-loin", "mass": 1500, "piece": {"treatment": ["bladed"]}}
+    held = roasting(read("10:40", 63.5), read("10:44", 63.5), **bladed)
+    soon = roasting(read("10:40", 63.5), read("10:41", 63.5), **bladed)
+    assert (held["gate"]["goal_c"], held["gate"]["is_open"]) == (68.0, True)
+    assert not soon["gate"]["is_open"]
+
+
+def felt(touch, *more, cut="goose-leg"):
+    facts = (at("10:00", "step-started", "braise"), at("10:50", "touched", "braise", touch=touch))
+    return answered(*facts, *more, cut=cut, mass=450)["gate"]
+
+
+def test_what_grows_tender_ends_by_a_touch_and_never_cold():
+    assert felt("tender")["is_open"]
+    assert not felt("not-yet")["is_open"]
+    cold = felt("tender", read("10:55", 61.0, "braise"))
+    assert not cold["is_open"]
+    assert cold["text"] == "61 of 74 °C: not yet."
+
+
+@pytest.mark.parametrize(
+    ("now", "facts", "is_open"),
+    [
+        ("12:00", (), False),  # nobody has read it, nor waited
+        ("12:00", (read("11:50", 12.0, "chill-brine"),), False),
+        ("12:00", (read("11:50", 3.5, "chill-brine"),), True),
+        ("21:00", (), True),  # a night in the fridge
+    ],
+)
+def test_no_meat_goes_into_a_brine_that_nobody_has_read_or_waited_for(now, facts, is_open):
+    made = (at("10:00", "step-started", "make-brine"), at("10:30", "step-ended", "make-brine"))
+    gate = answered(*made, *facts, now=now, method="strong-brine")["gate"]
+    assert (gate["holds"], gate["is_open"]) == ("brine", is_open)
+
+
+def test_freezing_and_thawing_want_their_time():
+    frozen = {"piece": {"frozen": True}, "mass": 1000}
+    thawing = at("10:00", "step-started", "thaw")
+    assert not answered(thawing, **frozen)["gate"]["is_open"]
+    soft = at("10:30", "touched", "thaw", touch="looks-done")
+    assert answered(thawing, soft, **frozen)["gate"]["is_open"]
+    assert answered(thawing, now="23:59", **frozen)["gate"]["is_open"]  # 13 h a kilo (USDA)
+    fish = {"cut": "salmon-side", "mass": 1000, "customs": {"fish": "raw-freeze"},
+            "method": "dry-cure"}  # fmt: skip
+    icy = read("10:30", -20.0, "parasites")
+    # FDA Food Code 3-402.11 (from memory): −20 °C for 7 days, not an hour
+    assert not answered(at("10:00", "step-started", "parasites"), icy, **fish)["gate"]["is_open"]
