@@ -26,7 +26,7 @@ VIEWS = {
     "helps": ("/feasts/2/", NOW),
     "still": ("/feasts/2/still/?cut=pork-loin&mass=1500", NOW),
     "steps": ("/dishes/2/steps/", NOW),
-    "rounds": ("/dishes/1/rounds/", NOW),
+    "rounds": ("/dishes/7/rounds/", NOW),
     "feast": ("/feasts/1/", NOW),
     "house": ("/house/", NOW),
 }

@@ -68,6 +68,17 @@ def test_a_lower_temperature_that_is_held_opens_what_was_needled():
     assert not soon["gate"]["is_open"]
 
 
+@pytest.mark.parametrize(
+    ("readings", "says"),
+    [((read("10:05", 150.0),), "is the probe in the meat"),
+     ((read("10:50", 40.0), read("10:55", 21.0)), "has slipped")],
+)  # fmt: skip
+def test_a_reading_that_cannot_be_opens_nothing(readings, says):
+    gate = roasting(*readings)["gate"]
+    assert not gate["is_open"]
+    assert says in gate["text"]
+
+
 def felt(touch, *more, cut="goose-leg"):
     facts = (at("10:00", "step-started", "braise"), at("10:50", "touched", "braise", touch=touch))
     return answered(*facts, *more, cut=cut, mass=450)["gate"]

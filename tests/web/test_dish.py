@@ -1,14 +1,19 @@
 """A dish from the scale to the table, as the pages tell it."""
 
 from datetime import UTC, datetime, timedelta
+from importlib import import_module
 
 import pytest
+from django.apps import apps
 from django.db import IntegrityError, connection, transaction
 from icalendar import Calendar
 
 from pantry_core.routes.customs import CUSTOMS
 from pantry_core.rules import RULES_VERSION
-from pantry_web.feasts.models import Event, WeighSheet
+from pantry_web.feasts.actions.add_dish import add_dish
+from pantry_web.feasts.actions.log.begin_step import begin_step
+from pantry_web.feasts.models import Dish, Event, Feast, WeighSheet
+from pantry_web.kitchens.models import Cook
 from pantry_web.planning.hands import next_in_hands, tasks
 from pantry_web.planning.outlook import outlook
 from pantry_web.weighup.forms import DishForm
@@ -148,6 +153,96 @@ def test_to_the_table(cook, quince, gammon):
         assert cook.get(f"/dishes/{gammon.pk}/{path}").status_code == 200
     assert cook.get(f"/feasts/{gammon.feast_id}/").status_code == 200
     assert b"Past" in cook.get("/").content
+
+
+@pytest.fixture
+def bird(cook, quince):
+    """A chicken of nobody's, in the oven for half an hour."""
+    feast = Feast.objects.create(
+        kitchen=quince, name="Wren Lunch", serve_at="2027-03-20T13:00Z",
+        time_zone="Europe/London", heads=4,
+    )  # fmt: skip
+    piece = {"cut": "chicken", "mass_g": 1700.0, "thickness_mm": 40.0}
+    dish = add_dish(feast, "Chicken", {"piece": piece, "cure": {"method": "none"}})
+    for hour, key in ((7, "buy"), (8, "trim"), (10, "roast")):
+        at(quince, datetime(2027, 3, 20, hour, tzinfo=UTC))
+        tick(cook, dish, key)
+    at(quince, datetime(2027, 3, 20, 10, 30, tzinfo=UTC))
+    return dish
+
+
+def read(cook, dish, celsius):
+    return cook.post(f"/dishes/{dish.pk}/rounds/note/", {"temperature": celsius}, follow=True)
+
+
+def test_a_reading_below_is_not_passed_over(cook, quince, bird):
+    page = tick(cook, bird, "stand").content.decode()
+    assert "Read it first" in page
+    assert "Is it done?" in page
+    at(quince, datetime(2027, 3, 20, 11, 5, tzinfo=UTC))
+    page = read(cook, bird, "55").content.decode()
+    assert "55 <small>of 74 °C" in page
+    assert "Not yet" in page
+    assert "Look again at" in page
+    now = Dish.objects.get(pk=bird.pk)
+    planned = outlook(now, quince, quince.stands_at).planned("stand")
+    assert planned is None or planned.start > quince.stands_at
+    tick(cook, bird, "stand")
+    assert not Event.objects.filter(dish=bird, step_key="stand").exists()
+    at(quince, datetime(2027, 3, 20, 11, 40, tzinfo=UTC))
+    assert "Is it done?" not in read(cook, bird, "75").content.decode()
+    tick(cook, bird, "stand")
+    assert Event.objects.filter(dish=bird, step_key="stand").exists()
+
+
+def test_a_probe_in_the_air_is_asked_about(cook, bird):
+    assert "is the probe in the meat" in read(cook, bird, "150").content.decode()
+
+
+def test_what_began_a_moment_ago_is_asked_about(cook, quince, roast):
+    _, dish, _ = roast
+    for key in ("buy", "trim", "cure"):
+        tick(cook, dish, key)
+    page = tick(cook, dish, "lift").content.decode()
+    assert "Is it really over?" in page
+    assert not Event.objects.filter(dish=dish, step_key="lift").exists()
+    cook.post(f"/dishes/{dish.pk}/rounds/begin/lift/", {"sure": "1"})
+    assert Event.objects.filter(dish=dish, step_key="lift").exists()
+
+
+def test_what_grows_tender_is_asked_by_touch(cook, quince):
+    feast = Feast.objects.create(
+        kitchen=quince, name="Wren Dinner", serve_at="2027-03-20T19:00Z",
+        time_zone="Europe/London", heads=4,
+    )  # fmt: skip
+    piece = {"cut": "beef-cheek", "mass_g": 1200.0, "count": 3, "thickness_mm": 45.0}
+    dish = add_dish(feast, "Cheek", {"piece": piece, "cure": {"method": "none"}})
+    for hour, key in ((9, "buy"), (11, "trim"), (14, "braise"), (16, None)):
+        at(quince, datetime(2027, 3, 20, hour, tzinfo=UTC))
+        if key:
+            tick(cook, dish, key)
+    assert "Does a fork turn in it?" in tick(cook, dish, "stand").content.decode()
+    touched = {"touch": "tender"}
+    page = cook.post(f"/dishes/{dish.pk}/rounds/note/", touched, follow=True).content.decode()
+    assert "Tender: a fork turns in it" in page  # in the log
+    tick(cook, dish, "stand")
+    assert Event.objects.filter(dish=dish, step_key="stand").exists()
+
+
+def test_what_has_begun_keeps_its_way_of_cooking(quince):
+    keep = import_module("pantry_web.feasts.migrations.0007_touch").keep_the_way
+    feast = Feast.objects.get(name="Lantern Night")
+    begun, open_still = (
+        add_dish(feast, name, {"piece": {"cut": "pork-chop", "mass_g": 900.0, "form": "pieces"},
+                               "cure": {"method": "dry-brine"}})
+        for name in ("Chops", "More chops")
+    )  # fmt: skip
+    begin_step(outlook(begun, quince, quince.stands_at), "buy", Cook.objects.first())
+    keep(apps, None)
+    begun.refresh_from_db()
+    open_still.refresh_from_db()
+    assert begun.document["heat"] == {"way": "bake"}
+    assert "way" not in open_still.document.get("heat", {})
 
 
 def test_notes_are_kept_and_a_warm_fridge_is_told(cook, gammon):

@@ -11,6 +11,7 @@ from pantry_core.dish.clock import Clock
 from pantry_core.dish.cooking import Cook
 from pantry_core.heat.doneness import hold_needed_min
 from pantry_core.heat.forecast import Reading, forecast
+from pantry_core.heat.probe import believed
 from pantry_core.heat.through import Stage
 from pantry_core.history.log import Log, hours_between
 from pantry_core.notice import Notice, notice
@@ -80,8 +81,12 @@ def gate_of(
     known = _known(running, log)
     if known is None:
         return None, unchanged
-    left = _left(known, cook, way, log)
+    course = _course(running, cook, way, log)
+    known, doubted = _believed(known, course, cook)
+    left = None if doubted else _left(known, course, cook)
     gate = _gate(known, left, _after(steps, running), _least_c(running, cook))
+    if doubted:
+        gate = replace(gate, is_open=False, text=doubted)
     if left is None or gate.is_open:
         return gate, unchanged
     lasts_h = known.lasted_h + max(left.usual, SOONEST_LOOK_H)
@@ -213,26 +218,64 @@ def _text(known: Known, end: str, goal_c: float | None, *, is_open: bool) -> str
     return f"{read:g} °C: done."
 
 
-def _left(known: Known, cook: Cook, way: Route, log: Log) -> CookTime | None:
-    """How much longer a stage takes by what the probe read, its band included [h]."""
+@dataclass(frozen=True, slots=True)
+class Course:
+    """What the model needs of a stage that is read: those before it [h], and its own."""
+
+    before: tuple[Stage, ...]
+    last: Stage
+
+    @property
+    def past_h(self) -> float:
+        """How long it was at the heat before [h]."""
+        return sum(each.hours or 0.0 for each in self.before)
+
+    def of_all(self, readings: Sequence[Reading]) -> list[Reading]:
+        """Readings counted from the beginning at the heat."""
+        return [Reading(self.past_h + each.at_h, each.inside_c) for each in readings]
+
+
+def _course(step: DishStep, cook: Cook, way: Route, log: Log) -> Course | None:
+    """The stages of a step that goes on until a temperature; None where no model follows it."""
     ids = [each.stage.id for each in way.stages]
-    goal_c = (known.step.until or {}).get("inside_c")
-    if known.step.id not in ids or goal_c is None or not known.readings:
+    goal_c = (step.until or {}).get("inside_c")
+    if step.id not in ids or goal_c is None:
         return None
-    at = ids.index(known.step.id)
+    at = ids.index(step.id)
     stage = way.stages[at]
     if stage.stage.medium is None or stage.batches > 1:
         return None
-    before = _before(way.stages[:at], log)
-    past_h = sum(each.hours or 0.0 for each in before)
-    last = as_stage(
-        stage.stage, until_c=max(float(goal_c), planning_goal_c(cook.cooking, stage.stage))
+    goal_c = max(float(goal_c), planning_goal_c(cook.cooking, stage.stage))
+    return Course(tuple(_before(way.stages[:at], log)), as_stage(stage.stage, until_c=goal_c))
+
+
+def _believed(known: Known, course: Course | None, cook: Cook) -> tuple[Known, str]:
+    """What is known without readings that cannot be, and what is said of the last, if it cannot."""
+    if course is None or not known.readings:
+        return known, ""
+    stages = [*course.before, course.last]
+    kept, told = believed(
+        course.of_all(known.readings), cook.cooking.body, start_c(cook.cooking), stages
     )
-    shifted = [Reading(past_h + each.at_h, each.inside_c) for each in known.readings]
-    found = forecast(cook.cooking.body, start_c(cook.cooking), [*before, last], shifted)
+    mine = tuple(Reading(each.at_h - course.past_h, each.inside_c) for each in kept)
+    last_kept = bool(kept) and kept[-1].inside_c == known.read_c
+    doubted = "" if last_kept or not told else told[-1].text
+    return replace(known, readings=mine), doubted
+
+
+def _left(known: Known, course: Course | None, cook: Cook) -> CookTime | None:
+    """How much longer a stage takes by what the probe read, its band included [h]."""
+    if course is None or not known.readings:
+        return None
+    found = forecast(
+        cook.cooking.body,
+        start_c(cook.cooking),
+        [*course.before, course.last],
+        course.of_all(known.readings),
+    )
     if found.done is None:
         return None
-    so_far = past_h + known.lasted_h
+    so_far = course.past_h + known.lasted_h
     done = found.done
     return CookTime(
         max(done.usual - so_far, 0.0), max(done.low - so_far, 0.0), max(done.high - so_far, 0.0)

@@ -37,7 +37,7 @@ Form = Literal[
 ]  # fmt: skip
 Method = WayName | Literal["none"]
 Name = Annotated[str, Field(min_length=1, max_length=80)]
-Text = Annotated[str, Field(max_length=200)]
+Text = Annotated[str, Field(max_length=400)]
 StepId = Annotated[str, Field(pattern=r"^[a-z0-9-]{1,40}$")]
 Grams = Annotated[float, Field(gt=0, le=MOST_MEAT_G)]
 

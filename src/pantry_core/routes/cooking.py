@@ -7,7 +7,7 @@ from pantry_core.heat.inside import is_intact
 from pantry_core.heat.smoke import judge_smoke
 from pantry_core.mixes.judged import Judged
 from pantry_core.notice import Notice
-from pantry_core.routes.customs import KEEP_WARM_H, PRESS_H, TEMPER_H, Customs
+from pantry_core.routes.customs import KEEP_WARM_H, KEEP_WARM_TENDER_H, PRESS_H, TEMPER_H, Customs
 from pantry_core.routes.heating import Cooking, TimedStage, timed, warming_h
 from pantry_core.routes.heats import VEGETABLES, HeatStage
 from pantry_core.routes.step import RouteStep, Until
@@ -63,7 +63,7 @@ def _done(cooking: Cooking, judged: Judged, stage: HeatStage) -> str:
     if cooking.is_tender:
         least = f", never below {cooking.goal_c:g} °C" if cooking.goal_c else ""
         usual = ""
-        if stage.medium_c > TENDER_HIGH.value and not stage.covered:
+        if stage.medium_c >= TENDER_LOW.value:
             usual = f", at {TENDER_LOW.value:g} to {TENDER_HIGH.value:g} °C as a rule"
         return f"Done when a fork turns in it or a skewer slides in{usual}{least}"
     if cooking.goal_c is None or is_by_look(cooking):
@@ -193,6 +193,8 @@ def served(cooking: Cooking, stages: Sequence[TimedStage]) -> Iterator[RouteStep
                 "still climbs a few degrees", "counter", hours, hours, 1.5 * hours, 5,
             )  # fmt: skip
         most = KEEP_WARM_H.value if hours else KEEP_WARM_H.value / 4.0
+        if cooking.is_tender and hours:
+            most = KEEP_WARM_TENDER_H.value
         yield RouteStep("keep-warm", "keep-warm", "Keep warm", "", "counter", 0.0, 0.0, most)
     is_carved = nature in _CARVED and bool(stages)
     if cooking.cut.kind == "fish" and not stages:

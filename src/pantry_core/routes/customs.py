@@ -28,6 +28,9 @@ PARASITES_H = Rule("parasites-frozen", 168.0, "h", "FDA Food Code 3-402.11, −2
 PRESS_H = Rule("press-overnight", 12.0, "h", "under a weight", Mark.PRACTICE)
 DRY_SURFACE_H = Rule("dry-the-surface", 12.0, "h", "uncovered, before smoke", Mark.PRACTICE)
 KEEP_WARM_H = Rule("keep-warm", 1.0, "h", "held at 60 °C or above", Mark.PRACTICE)
+KEEP_WARM_TENDER_H = Rule(
+    "keep-warm-tender", 4.0, "h", "what is tender, wrapped, at 60 °C or above", Mark.PRACTICE
+)
 COLD_CHILL_H = Rule("chill-cold-stirred", 2.0, "h", "a brine stirred cold", Mark.PRACTICE)
 
 

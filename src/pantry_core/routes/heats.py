@@ -164,8 +164,9 @@ HEATS: Final[dict[HeatName, Heat]] = {
              "It gives up crackling, and an even pink from edge to edge.",
              (_roast(180, "Oven at 180 °C; the probe goes into the thickest part, off the bone.",
                      "Brown and sizzling, the juices clear."),),
-             bird=(_roast(190, "Skin side up, oven at 190 °C; the probe goes into the thickest of "
-                          "breast and thigh, off the bone.", "The leg moves in its joint."),)),
+             bird=(_roast(190, "Skin side up, oven at 190 °C; the probe goes into the thickest "
+                          "part, off the bone.",
+                          "Brown, the juices clear; a leg moves in its joint."),)),
         Heat("roast-staged", "Roasted in stages", "hot, low, hot: for skin and crackling",
              "It gives up ease: three heats, and the oven to itself at the end.",
              (_HOT_START,

@@ -31,7 +31,7 @@ class StepForm(ZonedForm):
 
     title = forms.CharField(max_length=80, label="What")
     text = forms.CharField(
-        max_length=200, required=False, label="How", widget=forms.Textarea({"rows": 2})
+        max_length=400, required=False, label="How", widget=forms.Textarea({"rows": 2})
     )
     place = forms.ChoiceField(
         choices=[("", "nowhere in the kitchen"), *((name, name.capitalize()) for name in PLACES)],
