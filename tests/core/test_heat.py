@@ -8,6 +8,7 @@ from pantry_core.formats.operations import heat_document
 from pantry_core.formats.reading import WrongInput
 from pantry_core.heat.body import Body
 from pantry_core.heat.through import Stage, followed
+from pantry_core.heat.wet import saturation_kpa, wet_film
 
 SLAB = {"kind": "beef", "mass_g": 2000, "thickness_mm": 60, "shape": "slab"}
 
@@ -102,6 +103,24 @@ def test_given_figures_are_used_as_they_are():
     )  # fmt: skip
     left = 2.718281828 ** (-2.0 * 1800 / (0.5 / 1.4e-7 * 0.0005))
     assert told["inside_c"][-1] == pytest.approx(160 - 156 * left, abs=0.3)
+
+
+@pytest.mark.parametrize(
+    ("celsius", "kpa"),
+    # steam tables (from memory)
+    [(20.0, 2.339), (60.0, 19.95), (80.0, 47.41), (100.0, 101.42), (120.0, 198.7), (150.0, 476.2)],
+)  # fmt: skip
+def test_steam_as_in_the_tables(celsius, kpa):
+    assert saturation_kpa(celsius) == pytest.approx(kpa, rel=0.01)
+
+
+@pytest.mark.parametrize(
+    ("air_c", "humidity_pct", "bulb_c"),
+    # psychrometric chart at sea level (from memory)
+    [(30.0, 50.0, 22.0), (25.0, 30.0, 14.4), (40.0, 20.0, 22.0), (20.0, 60.0, 15.1)],
+)  # fmt: skip
+def test_the_wet_bulb_as_on_the_chart(air_c, humidity_pct, bulb_c):
+    assert wet_film(air_c, 20.0, humidity_pct, 1.0).outside_c == pytest.approx(bulb_c, abs=0.5)
 
 
 BODIES = st.builds(

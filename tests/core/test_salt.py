@@ -18,7 +18,7 @@ from pantry_core.mixes.mix import mixed
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.weigh import weigh
 from pantry_core.routes.cuts import CUTS
-from pantry_core.routes.thickness import guess_notice, guessed_thickness
+from pantry_core.routes.thickness import guessed_thickness
 from pantry_core.salt.advice import (
     Pickle,
     first_hour,
@@ -267,4 +267,3 @@ def test_a_guessed_thickness_goes_with_the_weight(cut):
         meat = Meat(kind=cut.kind, mass_g=mass_g, thickness_mm=guess.mm, shape=cut.shape,
                     bone_share=cut.bone_share)  # fmt: skip
         assert list(geometry(meat)) == []
-    assert "Measure it." in guess_notice(guess, None).text

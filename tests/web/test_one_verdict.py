@@ -94,9 +94,9 @@ def asked_of_the_core(dish, plan, now):
     ]
     at_the_quarter = now.replace(minute=now.minute // 15 * 15)
     latest = max((datetime.fromisoformat(each["at"]) for each in facts), default=at_the_quarter)
-    return {**dish.document, "profile": "us", "house": house(dish.feast.kitchen), "facts": facts,
-            "planned": planned, "tz": "Europe/London",
-            "now": max(at_the_quarter, latest).isoformat()}  # fmt: skip
+    return {**dish.document, "profile": "us", "people": dish.feast.heads,
+            "house": house(dish.feast.kitchen), "facts": facts, "planned": planned,
+            "tz": "Europe/London", "now": max(at_the_quarter, latest).isoformat()}  # fmt: skip
 
 
 def expected(dish, plan, now):

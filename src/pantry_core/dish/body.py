@@ -25,7 +25,7 @@ def body_of(piece: Prepared) -> Body:
 
     Parameters: piece.
     Returns: its shape and thickest part, skin and cut faces all open; a whole bird is a ball by its
-    mass, the larger or smaller by as much as its measured wall is thicker or thinner than usual.
+    mass, larger or smaller as its measured wall is thicker or thinner than usual, by the cube root.
     Raises: nothing for a piece that could be prepared.
     Source: shapes by common practice; the ball of a bird by the roasting charts of USDA.
     """
@@ -34,7 +34,7 @@ def body_of(piece: Prepared) -> Body:
     if not is_bird:
         return _body(meat, mm)
     usual_mm = guessed_mm(piece.cut, piece.form, piece.piece_g * (1.0 - meat.bone_share))
-    ball_mm = BIRD_MM.value * piece.piece_g ** (1 / 3) * mm / usual_mm
+    ball_mm = BIRD_MM.value * (piece.piece_g * mm / usual_mm) ** (1 / 3)
     return Body("ball", min(ball_mm, MOST_THICKNESS_MM), _diffusivity(meat))
 
 

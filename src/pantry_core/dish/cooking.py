@@ -10,6 +10,7 @@ from pantry_core.dish.curing import Settled
 from pantry_core.dish.piece import Prepared
 from pantry_core.dish.request import DishRequest
 from pantry_core.heat.choice import Doneness, doneness
+from pantry_core.heat.fat import fat_too_hot
 from pantry_core.heat.media import MEDIA
 from pantry_core.mixes.heat_cautions import water_phase_pct
 from pantry_core.notice import Notice, notice
@@ -157,13 +158,8 @@ def _not_cooked(settled: Settled, cook: Cook, way: Route, asked: DishRequest) ->
 def _limits(cooking: Cooking) -> Iterator[Notice]:
     """What fat, pressure and fire ask for."""
     fat = next((each for each in cooking.stages if each.medium == "fat"), None)
-    if fat is not None and fat.medium_c > FRYING_MOST_C.value:
-        text = (
-            f"Fat at {fat.medium_c:g} °C smokes and may catch fire; {FRYING_MOST_C.value:g} is the "
-            "most."
-        )
-        yield notice("stop", "fat-too-hot", text, FRYING_MOST_C)
     if fat is not None:
+        yield from fat_too_hot(fat.medium_c)
         text = (
             "Hot fat: a third to half of the pot, nothing dripping, no ice, a lid at hand, never "
             "left. Burning fat is covered, never put out with water."

@@ -8,11 +8,12 @@ import numpy as np
 from pydantic import Field, model_validator
 
 from pantry_core.dish.body import MEASURED_DOUBT, body_of, body_of_meat, thickness_doubt
-from pantry_core.dish.piece import Prepared, guess_notices, prepared, too_thick
+from pantry_core.dish.piece import Prepared, prepared, size_notices
 from pantry_core.dish.request import Piece
 from pantry_core.document import Document, wrong
 from pantry_core.heat.body import Body
 from pantry_core.heat.doneness import Hold, danger_h, held_min, hold_needed_min
+from pantry_core.heat.fat import fat_too_hot
 from pantry_core.heat.forecast import Done, Reading, forecast
 from pantry_core.heat.media import MEDIA
 from pantry_core.heat.probe import believed
@@ -20,8 +21,6 @@ from pantry_core.heat.request import MOST_HEAT_STAGES, MOST_READINGS, HeatReadin
 from pantry_core.heat.through import MOST_STAGE_H, Doubt, Journey, Stage, followed, stood
 from pantry_core.meat import Meat
 from pantry_core.notice import Notice, notice
-from pantry_core.rules.constants import THICK_FOR_MASS
-from pantry_core.rules.heat import FRYING_MOST_C
 from pantry_core.rules.rule import Mark, Rule
 
 VERY_THICK_MM: Final = Rule(
@@ -165,13 +164,7 @@ def _would_do(stage: Stage) -> str:
 
 def _of_the_piece(piece: Prepared | None, body: Body) -> Iterator[Notice]:
     if piece is not None:
-        yield from guess_notices(piece)
-        if too_thick(piece):
-            text = (
-                f"{piece.piece_g:.0f} g cannot be {piece.meat.thickness_mm:.0f} mm thick: give the "
-                "weight of all pieces and their number, or measure again."
-            )
-            yield notice("caution", "thick-for-mass", text, THICK_FOR_MASS)
+        yield from size_notices(piece)
     if body.thickness_mm > VERY_THICK_MM.value:
         text = (
             f"{body.thickness_mm:.0f} mm is thicker than any chart: trust the probe, not the hour."
@@ -181,11 +174,7 @@ def _of_the_piece(piece: Prepared | None, body: Body) -> Iterator[Notice]:
 
 def _of_the_stages(stages: Sequence[Stage]) -> Iterator[Notice]:
     hottest = max((each.temperature_c for each in stages if each.medium == "fat"), default=0.0)
-    if hottest > FRYING_MOST_C.value:
-        text = (
-            f"Fat at {hottest:g} °C smokes and may catch fire; {FRYING_MOST_C.value:g} is the most."
-        )
-        yield notice("stop", "fat-too-hot", text, FRYING_MOST_C)
+    yield from fat_too_hot(hottest)
 
 
 def _answer(

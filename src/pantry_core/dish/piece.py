@@ -8,7 +8,7 @@ from pantry_core.meat import MOST_THICKNESS_MM, Meat, Shape, Treatment
 from pantry_core.notice import Notice, notice
 from pantry_core.routes.cuts import CUTS, Cut
 from pantry_core.routes.thickness import DOUBT
-from pantry_core.rules.constants import MEAT_DENSITY
+from pantry_core.rules.constants import MEAT_DENSITY, THICK_FOR_MASS
 from pantry_core.rules.rule import Mark, Rule
 
 FLAT_PROPORTION: Final = 20.0
@@ -132,6 +132,18 @@ def guess_notices(piece: Prepared) -> tuple[Notice, ...]:
         f"{high:.0f}. Measure it: twice as thick takes four times as long."
     )
     return (notice("caution", "thickness-guess", text, DOUBT),)
+
+
+def size_notices(piece: Prepared) -> tuple[Notice, ...]:
+    """What must be said of the size of a piece: guessed, or more than its weight allows."""
+    guessed = guess_notices(piece)
+    if not too_thick(piece):
+        return guessed
+    text = (
+        f"{piece.piece_g:.0f} g cannot be {piece.meat.thickness_mm:.0f} mm thick: give the weight "
+        "of all pieces and their number, or measure again."
+    )
+    return (*guessed, notice("caution", "thick-for-mass", text, THICK_FOR_MASS))
 
 
 def too_thick(piece: Prepared) -> bool:

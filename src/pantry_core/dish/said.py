@@ -6,7 +6,6 @@ from dataclasses import dataclass
 from pantry_core.dish.answer import DishNotice, DishStep, RawTime, Verdict
 from pantry_core.dish.curing import Settled
 from pantry_core.dish.lifting import lift_of
-from pantry_core.dish.piece import guess_notices, too_thick
 from pantry_core.dish.request import DishRequest
 from pantry_core.dish.room import fitted
 from pantry_core.heat.chill import brine_warm
@@ -16,7 +15,6 @@ from pantry_core.history.warmth import judge_mishaps
 from pantry_core.mixes.cautions import in_order
 from pantry_core.mixes.keeping import judge_raw
 from pantry_core.notice import Notice, notice
-from pantry_core.rules.constants import THICK_FOR_MASS
 from pantry_core.rules.rule import Mark, Source
 
 DISCARD = "discard"
@@ -79,17 +77,6 @@ def verdict_of(notices: Iterable[DishNotice]) -> Verdict:
     if any(each.level == "stop" for each in notices):
         return "stop"
     return "caution" if "caution" in levels else "go"
-
-
-def of_the_piece(settled: Settled) -> Iterable[Notice]:
-    """What must be said of its size."""
-    yield from guess_notices(settled.piece)
-    if too_thick(settled.piece):
-        text = (
-            f"{settled.piece.piece_g:.0f} g cannot be {settled.piece.meat.thickness_mm:.0f} mm "
-            "thick: give the weight of all pieces and their number, or measure again."
-        )
-        yield notice("caution", "thick-for-mass", text, THICK_FOR_MASS)
 
 
 def of_the_vessel(asked: DishRequest, settled: Settled) -> Iterable[Notice]:

@@ -11,12 +11,11 @@ from pantry_core.dish.edits import edited
 from pantry_core.dish.gates import gate_of, passed_too_soon
 from pantry_core.dish.job import job_out
 from pantry_core.dish.options import options_of
-from pantry_core.dish.piece import Prepared, prepared
+from pantry_core.dish.piece import Prepared, prepared, size_notices
 from pantry_core.dish.request import DishRequest
 from pantry_core.dish.room import fridge_litres
 from pantry_core.dish.said import (
     FROM_THE_STEPS,
-    of_the_piece,
     of_the_time,
     of_the_vessel,
     of_what_happened,
@@ -106,7 +105,7 @@ def worked(asked: DishRequest) -> Worked:
         *settled.notices,
         *(each for each in (sheet.notices if sheet else ()) if each.code not in FROM_THE_STEPS),
         *(each for each in way.notices if each.code not in FROM_THE_STEPS),
-        *of_the_piece(settled),
+        *size_notices(settled.piece),
         *of_the_vessel(asked, settled),
         *of_the_time(settled, raw, clock.log, steps),
         *of_what_happened(asked, settled, clock.log),

@@ -95,14 +95,3 @@ def wet_film(air_c: float, film: float, humidity_pct: float, wetness: float) -> 
     step = 0.01
     slope = (saturation_kpa(rest_c) - saturation_kpa(rest_c - step)) / step
     return Film(rest_c, film * (1.0 + wetness * slope / gamma), air_c, film)
-
-
-def evaporated(film: Film, surface_c: float) -> float:
-    """What evaporates from a surface.
-
-    Parameters: film; surface_c [°C].
-    Returns: water [kg/m²s], below 0 where steam settles on it.
-    Raises: nothing.
-    """
-    into_piece = film.film * (film.outside_c - surface_c)
-    return (film.air_film * (film.air_c - surface_c) - into_piece) / LATENT_J_KG.value

@@ -4,8 +4,6 @@ from dataclasses import dataclass
 
 from pantry_core.errors import within
 from pantry_core.meat import MOST_MEAT_G, MOST_THICKNESS_MM
-from pantry_core.mixes.result import Ready
-from pantry_core.notice import Notice, notice
 from pantry_core.routes.cuts import Cut
 from pantry_core.rules.constants import MEAT_DENSITY
 from pantry_core.rules.rule import Mark, Rule
@@ -39,15 +37,3 @@ def guessed_thickness(cut: Cut, mass_g: float) -> Guess:
     mm = (volume_mm3 / cut.volume_over_cube) ** (1 / 3)
     mm = min(max(mm, 1.0), MOST_THICKNESS_MM)
     return Guess(mm, mm * (1.0 - DOUBT.value), mm * (1.0 + DOUBT.value))
-
-
-def guess_notice(guess: Guess, ready: Ready | None) -> Notice:
-    """The caution that goes with a guess: the wait grows with the square of the thickness."""
-    text = (
-        f"The thickest part is guessed at {guess.mm:.0f} mm, between {guess.low_mm:.0f} and "
-        f"{guess.high_mm:.0f}. "
-    )
-    if ready is not None:
-        low, high = ready.days * (1 - DOUBT.value) ** 2, ready.days * (1 + DOUBT.value) ** 2
-        text += f"For that alone the wait may be {low:.1f} to {high:.1f} days. "
-    return notice("caution", "thickness-guess", f"{text}Measure it.", DOUBT)

@@ -182,6 +182,7 @@ class FeastOutlook:
         """The `dish` document of each dish with what happened, as yet without its times."""
         plain = {
             each.key: dish_document(each.dish.document, self.house, each.dish.vessel)
+            | {"people": self.feast.heads}
             for each in self.dishes
         }
         steps = dict(zip(plain, answers_to(list(plain.values())), strict=True))
