@@ -6,6 +6,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from pantry_core.dish.piece import guessed_mm
 from pantry_core.formats.operations import salt_document
 from pantry_core.formats.reading import WrongInput
 from pantry_core.history.salt import Reading, hours_at_4_c
@@ -18,7 +19,6 @@ from pantry_core.mixes.mix import mixed
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.weigh import weigh
 from pantry_core.routes.cuts import CUTS
-from pantry_core.routes.thickness import guessed_thickness
 from pantry_core.salt.advice import (
     Pickle,
     first_hour,
@@ -262,8 +262,7 @@ def test_a_warm_night_brings_it_on_and_ice_holds_it_up():
 @pytest.mark.parametrize("cut", CUTS.values(), ids=CUTS)
 def test_a_guessed_thickness_goes_with_the_weight(cut):
     for mass_g in (300.0, 2000.0, 8000.0):
-        guess = guessed_thickness(cut, mass_g)
-        assert guess.low_mm < guess.mm < guess.high_mm
-        meat = Meat(kind=cut.kind, mass_g=mass_g, thickness_mm=guess.mm, shape=cut.shape,
+        mm = guessed_mm(cut, "whole", mass_g * (1.0 - cut.bone_share))
+        meat = Meat(kind=cut.kind, mass_g=mass_g, thickness_mm=mm, shape=cut.shape,
                     bone_share=cut.bone_share)  # fmt: skip
         assert list(geometry(meat)) == []

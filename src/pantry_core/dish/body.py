@@ -2,10 +2,9 @@
 
 from typing import Final
 
-from pantry_core.dish.piece import Prepared, guessed_mm
+from pantry_core.dish.piece import DOUBT, Prepared, guessed_mm
 from pantry_core.heat.body import DIFFUSIVITY, FATTY, Body
 from pantry_core.meat import MOST_THICKNESS_MM, Meat
-from pantry_core.routes.thickness import DOUBT
 from pantry_core.rules.rule import Mark, Rule
 
 BIRD_MM: Final = Rule(

@@ -7,10 +7,12 @@ from pantry_core.dish.request import Form, Piece
 from pantry_core.meat import MOST_THICKNESS_MM, Meat, Shape, Treatment
 from pantry_core.notice import Notice, notice
 from pantry_core.routes.cuts import CUTS, Cut
-from pantry_core.routes.thickness import DOUBT
 from pantry_core.rules.constants import MEAT_DENSITY, THICK_FOR_MASS
 from pantry_core.rules.rule import Mark, Rule
 
+DOUBT: Final = Rule(
+    "thickness-guess", 0.2, "of the thickness, either way", "cuts differ", Mark.PRACTICE
+)
 FLAT_PROPORTION: Final = 20.0
 """Volume over the cube of the thickness of what was opened flat (common practice)."""
 

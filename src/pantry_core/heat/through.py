@@ -351,7 +351,7 @@ def followed(
     >>> from pantry_core.heat.body import Body
     >>> water = Stage("water", 80.0, until_c=63.0)
     >>> round(followed(Body("slab", 50.0), 4.0, [water]).ends_h[-1], 1)
-    0.9
+    1.0
     """
     piece = begun(body, start_c, doubt)
     ends = []

@@ -44,7 +44,7 @@ def saturation_kpa(temperature_c: float) -> float:
     constants of Stull (1947) for 99 to 374 °C, from memory.
 
     >>> round(saturation_kpa(60.0), 1)
-    20.0
+    19.9
     """
     within("temperature_c", temperature_c, -30.0, 200.0, "°C")
     if temperature_c <= BOILING_C:
@@ -78,7 +78,7 @@ def wet_film(air_c: float, film: float, humidity_pct: float, wetness: float) -> 
     Source: h(T_air − T) = wetness·h/γ·(p_sat(T) − p_air), the psychrometric balance; its slope.
 
     >>> round(wet_film(110.0, 15.0, 25.0, 1.0).outside_c)
-    67
+    68
     """
     within("wetness", wetness, 0.0, 1.0)
     if wetness == 0.0 or film == 0.0:
