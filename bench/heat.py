@@ -12,7 +12,8 @@ from tests.reference.test_heat import ALPHA, FIVE, K, stiffly
 
 from pantry_core.heat.body import Body
 from pantry_core.heat.forecast import Reading, forecast
-from pantry_core.heat.through import Stage, followed
+from pantry_core.heat.stages import Stage
+from pantry_core.heat.through import followed
 
 COOKS = 200
 

@@ -7,7 +7,8 @@ from hypothesis import strategies as st
 from pantry_core.formats.operations import heat_document
 from pantry_core.formats.reading import WrongInput
 from pantry_core.heat.body import Body
-from pantry_core.heat.through import Stage, followed
+from pantry_core.heat.stages import Stage
+from pantry_core.heat.through import followed
 from pantry_core.heat.wet import saturation_kpa, wet_film
 
 SLAB = {"kind": "beef", "mass_g": 2000, "thickness_mm": 60, "shape": "slab"}

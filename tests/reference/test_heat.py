@@ -10,7 +10,8 @@ from pantry_core.dish.heating import HeatRequest, heat
 from pantry_core.heat.body import Body
 from pantry_core.heat.doneness import hold_needed_min
 from pantry_core.heat.forecast import Reading, forecast
-from pantry_core.heat.through import Stage, followed
+from pantry_core.heat.stages import Stage
+from pantry_core.heat.through import followed
 from tests.reference.cooks import cook
 
 ALPHA, K = 1.3e-7, 0.45

@@ -1,9 +1,8 @@
 """Doneness and cold as gates: a step that goes on until something ends by it, not by the clock."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime
-from itertools import pairwise
 from typing import Final, Literal
 
 from pantry_core.dish.answer import CookTime, DishStep, Gate
@@ -12,9 +11,8 @@ from pantry_core.dish.cooking import Cook
 from pantry_core.heat.doneness import hold_needed_min
 from pantry_core.heat.forecast import Reading, forecast
 from pantry_core.heat.probe import believed
-from pantry_core.heat.through import Stage
+from pantry_core.heat.stages import Stage
 from pantry_core.history.log import Log, hours_between
-from pantry_core.notice import Notice, notice
 from pantry_core.routes.heating import TimedStage, as_stage, planning_goal_c, start_c
 from pantry_core.routes.steps import CURING, Route
 from pantry_core.rules.constants import FRIDGE_STOP_C
@@ -94,26 +92,6 @@ def gate_of(
         running, min_h=lasts_h, prefer_h=lasts_h, max_h=known.lasted_h + left.high + 0.25
     )
     return gate, tuple(moved if each is running else each for each in steps)
-
-
-def passed_too_soon(steps: Sequence[DishStep], log: Log | None) -> Iterator[Notice]:
-    """What was let go on below its temperature."""
-    if log is None:
-        return
-    for step, following in pairwise(steps):
-        goal_c = (step.until or {}).get("inside_c")
-        if goal_c is None or not log.has_begun(following.id) or not log.has_begun(step.id):
-            continue
-        read = log.last("temperature-read", step.id)
-        if read is None or read.temperature_c is None:
-            text = f"Nobody has read how hot it was inside: {goal_c:g} °C is what it needs."
-            yield notice("caution", "not-read", text, _PRACTICE)
-        elif read.temperature_c < goal_c - JUST_AS_HOT:
-            text = (
-                f"{read.temperature_c:g} of {goal_c:g} °C when it was taken from the heat: back to "
-                "the heat until the probe says so."
-            )
-            yield notice("stop", "not-done", text, _PRACTICE)
 
 
 def _running(steps: Sequence[DishStep], log: Log) -> DishStep | None:

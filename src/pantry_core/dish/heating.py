@@ -18,7 +18,8 @@ from pantry_core.heat.forecast import Done, Reading, forecast
 from pantry_core.heat.media import MEDIA
 from pantry_core.heat.probe import believed
 from pantry_core.heat.request import MOST_HEAT_STAGES, MOST_READINGS, HeatReading, HeatStage
-from pantry_core.heat.through import MOST_STAGE_H, Doubt, Journey, Stage, followed, stood
+from pantry_core.heat.stages import MOST_STAGE_H, Doubt, Stage
+from pantry_core.heat.through import Journey, followed, stood
 from pantry_core.meat import Meat
 from pantry_core.notice import Notice, notice
 from pantry_core.rules.rule import Mark, Rule

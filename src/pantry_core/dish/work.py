@@ -8,9 +8,10 @@ from pantry_core.dish.clock import Clock, WrongDish, raw_time
 from pantry_core.dish.cooking import cooking_of, of_the_heat
 from pantry_core.dish.curing import Settled, settle
 from pantry_core.dish.edits import edited
-from pantry_core.dish.gates import gate_of, passed_too_soon
+from pantry_core.dish.gates import gate_of
 from pantry_core.dish.job import job_out
 from pantry_core.dish.options import options_of
+from pantry_core.dish.passed import passed_too_soon
 from pantry_core.dish.piece import Prepared, prepared, size_notices
 from pantry_core.dish.request import DishRequest
 from pantry_core.dish.room import fridge_litres

@@ -11,7 +11,8 @@ from scipy.optimize import least_squares
 from pantry_core.conduction.shells import Vector
 from pantry_core.heat.body import DIFFUSIVITY_HIGH, DIFFUSIVITY_LOW, Body
 from pantry_core.heat.media import MEDIA
-from pantry_core.heat.through import Doubt, Journey, Stage, followed
+from pantry_core.heat.stages import Doubt, Stage
+from pantry_core.heat.through import Journey, followed
 from pantry_core.rules.rule import Mark, Rule
 
 ONE_SIDE: Final = 1.28

@@ -8,7 +8,8 @@ import numpy as np
 
 from pantry_core.heat.body import Body
 from pantry_core.heat.forecast import Reading
-from pantry_core.heat.through import Doubt, Stage, followed
+from pantry_core.heat.stages import Doubt, Stage
+from pantry_core.heat.through import followed
 from pantry_core.notice import Notice, notice
 from pantry_core.rules.rule import Mark, Rule
 

@@ -6,7 +6,7 @@ from pydantic import Field, model_validator
 
 from pantry_core.document import Document, wrong
 from pantry_core.heat.media import MEDIA, MediumName
-from pantry_core.heat.through import MOST_STAGE_H, Stage
+from pantry_core.heat.stages import MOST_STAGE_H, Stage
 
 MOST_HEAT_STAGES, MOST_READINGS = 20, 2000
 Celsius = Annotated[float, Field(ge=-30, le=600)]

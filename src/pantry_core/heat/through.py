@@ -1,6 +1,6 @@
 """Heat on its way through a piece, stage by stage."""
 
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from math import ceil
@@ -19,62 +19,15 @@ from pantry_core.conduction.shells import (
     shells,
 )
 from pantry_core.heat.body import Body
-from pantry_core.heat.media import MEDIA, MediumName
-from pantry_core.heat.wet import BOILING_C, LATENT_J_KG, Film, wet_film
+from pantry_core.heat.stages import MOST_STAGE_H, USUAL, Doubt, Stage, film_of, wetness_from
+from pantry_core.heat.wet import LATENT_J_KG, Film
 from pantry_core.meat import Shape
-from pantry_core.rules.rule import Mark, Rule
 
-MOST_STAGE_H = 72.0
 SAMPLE_H = 0.1
 LEAST_SAMPLES, MOST_SAMPLES = 12, 60
 """A stage is told every six minutes or so, at least and at most so many times."""
 LOOKS = 240
 """So often along a stage the heart is looked at, to find when it first has a temperature."""
-
-
-def _dried(name: str, kg: float) -> Rule:
-    return Rule(
-        name, kg, "kg/m²", "water that has left the surface, set by roasting charts", Mark.PRACTICE
-    )
-
-
-DRYING: tuple[tuple[float, Rule | None], ...] = (
-    (1.0, _dried("dry-from", 0.2)),
-    (0.3, _dried("dry-half", 0.6)),
-    (0.1, _dried("dry-most", 1.5)),
-    (0.03, None),
-)
-"""Wetness of the surface, and how much water it has lost when the next one begins."""
-
-
-@dataclass(frozen=True, slots=True)
-class Stage:
-    """One stage: medium, its temperature [°C], so long [h] or until the heart has a temperature.
-
-    `film` [W/m²K] is used as it is, the surface being dry; None: by the medium. `is_dried`: the
-    surface was dried before, as fish is before it is smoked.
-    """
-
-    medium: MediumName
-    temperature_c: float
-    hours: float | None = None
-    until_c: float | None = None
-    humidity_pct: float | None = None
-    covered: bool = False
-    film: float | None = None
-    is_dried: bool = False
-
-
-@dataclass(frozen=True, slots=True)
-class Doubt:
-    """How the piece and its fire differ from the usual: factors of diffusivity, film, drying."""
-
-    diffusivity: float = 1.0
-    film: float = 1.0
-    drying: float = 1.0
-
-
-USUAL = Doubt()
 
 
 @dataclass
@@ -126,30 +79,6 @@ class Stretch:
         return self.film.outside_c + self.inner_part * (outer - self.film.outside_c)
 
 
-def film_of(stage: Stage, wetness: float, factor: float = 1.0) -> Film:
-    """What a surface feels in a stage.
-
-    Parameters: stage; wetness from 0 to 1; factor on the film of the medium.
-    Returns: the film; as given where the stage has one. In a closed pot or wrap nothing
-    evaporates, and it is no hotter than boiling water.
-    Raises: OutOfRange.
-    Source: `media`, `wet`.
-    """
-    if stage.film is not None:
-        return Film(stage.temperature_c, stage.film, stage.temperature_c, stage.film)
-    medium = MEDIA[stage.medium]
-    dry = medium.film.value * medium.share * factor
-    if medium.surface == "wet":
-        return Film(stage.temperature_c, dry, stage.temperature_c, dry)
-    if stage.covered:
-        inside_c = min(stage.temperature_c, BOILING_C)
-        return Film(inside_c, dry, inside_c, dry)
-    humidity = medium.humidity_pct if stage.humidity_pct is None else stage.humidity_pct
-    if medium.surface == "boiling" and stage.temperature_c <= BOILING_C:
-        return Film(stage.temperature_c, dry, stage.temperature_c, dry)
-    return wet_film(stage.temperature_c, dry, humidity, wetness)
-
-
 def begun(body: Body, start_c: float, doubt: Doubt = USUAL) -> Piece:
     """A piece before its first stage, all of it at one temperature."""
     piece = Piece(body, doubt, np.full(LAYERS, start_c))
@@ -168,7 +97,9 @@ def go_through(piece: Piece, stage: Stage) -> bool:
     before = (piece.hours, piece.layers, piece.dried_kg_m2, piece.taken, len(piece.samples))
     if _is_there(piece, stage):
         return True
-    for wetness, dry_at in _wetness_from(piece, stage):
+    if stage.film is None and not stage.dries:
+        piece.dried_kg_m2 = 0.0
+    for wetness, dry_at in wetness_from(stage, piece.dried_kg_m2, piece.doubt.drying):
         stretch = _stretch(piece, stage, wetness)
         end_h, is_done = _end_of(piece, stretch, stage, left_h, dry_at)
         if end_h > 0.0:
@@ -189,29 +120,7 @@ def _is_there(piece: Piece, stage: Stage) -> bool:
     """Whether the heart has its temperature already."""
     if stage.until_c is None:
         return False
-    return _sign(stage) * (piece.heart_c - stage.until_c) >= 0.0
-
-
-def _sign(stage: Stage) -> float:
-    """1 where the heart is to rise, -1 where it is to fall."""
-    return -1.0 if MEDIA[stage.medium].cools else 1.0
-
-
-def _wetness_from(piece: Piece, stage: Stage) -> Iterator[tuple[float, float | None]]:
-    """The wetness that the surface has, and then has, and the water it has lost at each end."""
-    if stage.film is not None or stage.covered or MEDIA[stage.medium].surface == "wet":
-        if stage.film is None:
-            piece.dried_kg_m2 = 0.0
-        yield 0.0, None
-        return
-    if stage.is_dried:
-        yield DRYING[-1][0], None
-        return
-    slowly = MEDIA[stage.medium].kept_wet
-    for wetness, rule in DRYING:
-        most = None if rule is None else rule.value * slowly * piece.doubt.drying
-        if most is None or piece.dried_kg_m2 < most:
-            yield wetness, most
+    return stage.sign * (piece.heart_c - stage.until_c) >= 0.0
 
 
 def _stretch(piece: Piece, stage: Stage, wetness: float) -> Stretch:
@@ -241,7 +150,7 @@ def _end_of(
 
 def _reached(piece: Piece, stretch: Stretch, stage: Stage, most_h: float) -> float | None:
     """When the heart has the temperature of a stage, None when not by then [h]."""
-    outside, sign, goal_c = stretch.film.outside_c, _sign(stage), stage.until_c or 0.0
+    outside, sign, goal_c = stretch.film.outside_c, stage.sign, stage.until_c or 0.0
     heart = stretch.system.course(piece.layers - outside, heart_weights(piece.body.shape))
 
     def surplus(hours: Vector) -> Vector:

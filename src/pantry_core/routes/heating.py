@@ -9,7 +9,8 @@ from pantry_core.heat.body import Body
 from pantry_core.heat.doneness import WARM_FROM_C, WARM_TO_C
 from pantry_core.heat.forecast import Forecast, forecast
 from pantry_core.heat.media import MEDIA
-from pantry_core.heat.through import Stage, followed, stood
+from pantry_core.heat.stages import Stage
+from pantry_core.heat.through import followed, stood
 from pantry_core.routes.cuts import Cut
 from pantry_core.routes.heats import CRISP, VEGETABLES, Heat, HeatStage, Span
 from pantry_core.rules.rule import Mark, Rule

@@ -109,10 +109,11 @@ def _rounds(view: Outlook) -> Iterator[Task]:
 
 
 def gate_now(view: Outlook) -> Gate | None:
-    """The gate that stands now; None where none does, or the dish is done with."""
-    if view.answer is None or view.is_discarded:
+    """The gate before the next step; None where none stands, or the dish is done with."""
+    gate, following = view.answer.gate if view.answer else None, next_in_hands(view)
+    if gate is None or (gate.holds is not None and following is None):
         return None
-    return view.answer.gate
+    return gate if following is None or gate.holds == following.id else None
 
 
 def look_again_at(view: Outlook) -> datetime | None:

@@ -1,0 +1,110 @@
+"""The stages at the heat, and what a surface feels in each: its film, and how it dries."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from pantry_core.heat.media import MEDIA, MediumName
+from pantry_core.heat.wet import BOILING_C, Film, wet_film
+from pantry_core.rules.rule import Mark, Rule
+
+MOST_STAGE_H = 72.0
+
+
+def _dried(name: str, kg: float) -> Rule:
+    return Rule(
+        name, kg, "kg/m²", "water that has left the surface, set by roasting charts", Mark.PRACTICE
+    )
+
+
+DRYING: tuple[tuple[float, Rule | None], ...] = (
+    (1.0, _dried("dry-from", 0.2)),
+    (0.3, _dried("dry-half", 0.6)),
+    (0.1, _dried("dry-most", 1.5)),
+    (0.03, None),
+)
+"""Wetness of the surface, and how much water it has lost when the next one begins."""
+
+
+@dataclass(frozen=True, slots=True)
+class Stage:
+    """One stage: medium, its temperature [°C], so long [h] or until the heart has a temperature.
+
+    `film` [W/m²K] is used as it is, the surface being dry; None: by the medium. `is_dried`: the
+    surface was dried before, as fish is before it is smoked.
+    """
+
+    medium: MediumName
+    temperature_c: float
+    hours: float | None = None
+    until_c: float | None = None
+    humidity_pct: float | None = None
+    covered: bool = False
+    film: float | None = None
+    is_dried: bool = False
+
+    @property
+    def dries(self) -> bool:
+        """Whether the surface gives off water: not under it, not covered, not as it is given."""
+        is_wet = MEDIA[self.medium].surface == "wet"
+        return self.film is None and not self.covered and not is_wet
+
+    @property
+    def sign(self) -> float:
+        """1 where the heart is to rise, -1 where it is to fall."""
+        return -1.0 if MEDIA[self.medium].cools else 1.0
+
+
+@dataclass(frozen=True, slots=True)
+class Doubt:
+    """How the piece and its fire differ from the usual: factors of diffusivity, film, drying."""
+
+    diffusivity: float = 1.0
+    film: float = 1.0
+    drying: float = 1.0
+
+
+USUAL = Doubt()
+
+
+def film_of(stage: Stage, wetness: float, factor: float = 1.0) -> Film:
+    """What a surface feels in a stage.
+
+    Parameters: stage; wetness from 0 to 1; factor on the film of the medium.
+    Returns: the film; as given where the stage has one. In a closed pot or wrap nothing
+    evaporates, and it is no hotter than boiling water.
+    Raises: OutOfRange.
+    Source: `media`, `wet`.
+    """
+    if stage.film is not None:
+        return Film(stage.temperature_c, stage.film, stage.temperature_c, stage.film)
+    medium = MEDIA[stage.medium]
+    dry = medium.film.value * medium.share * factor
+    if medium.surface == "wet":
+        return Film(stage.temperature_c, dry, stage.temperature_c, dry)
+    if stage.covered:
+        inside_c = min(stage.temperature_c, BOILING_C)
+        return Film(inside_c, dry, inside_c, dry)
+    humidity = medium.humidity_pct if stage.humidity_pct is None else stage.humidity_pct
+    if medium.surface == "boiling" and stage.temperature_c <= BOILING_C:
+        return Film(stage.temperature_c, dry, stage.temperature_c, dry)
+    return wet_film(stage.temperature_c, dry, humidity, wetness)
+
+
+def wetness_from(
+    stage: Stage, dried_kg_m2: float, drying: float
+) -> Iterator[tuple[float, float | None]]:
+    """The wetness that a surface has, and then has, and the water it has lost at each end.
+
+    Parameters: stage; dried_kg_m2 so far; drying, how much slower than usual it dries [-].
+    """
+    if not stage.dries:
+        yield 0.0, None
+        return
+    if stage.is_dried:
+        yield DRYING[-1][0], None
+        return
+    slowly = MEDIA[stage.medium].kept_wet
+    for wetness, rule in DRYING:
+        most = None if rule is None else rule.value * slowly * drying
+        if most is None or dried_kg_m2 < most:
+            yield wetness, most
