@@ -229,6 +229,24 @@ def test_what_grows_tender_is_asked_by_touch(cook, quince):
     assert Event.objects.filter(dish=dish, step_key="stand").exists()
 
 
+def test_a_batch_that_is_fried_in_minutes_is_read_all_the_same(cook, quince):
+    feast = Feast.objects.create(
+        kitchen=quince, name="Wren Fry", serve_at="2027-03-20T19:00Z",
+        time_zone="Europe/London", heads=4,
+    )  # fmt: skip
+    piece = {"cut": "chicken-wing", "mass_g": 700.0, "count": 8, "thickness_mm": 20.0}
+    wings = {"piece": piece, "cure": {"method": "none"}, "heat": {"way": "fry"}}
+    dish = add_dish(feast, "Wings", wings)
+    for hour, key in ((12, "buy"), (14, "trim"), (15, "coat"), (16, "fry")):
+        at(quince, datetime(2027, 3, 20, hour, tzinfo=UTC))
+        tick(cook, dish, key)
+    assert "Read it first" in tick(cook, dish, "carve").content.decode()
+    at(quince, datetime(2027, 3, 20, 16, 10, tzinfo=UTC))
+    read(cook, dish, "76")
+    tick(cook, dish, "carve")
+    assert Event.objects.filter(dish=dish, step_key="carve").exists()
+
+
 def test_what_has_begun_keeps_its_way_of_cooking(quince):
     keep = import_module("pantry_web.feasts.migrations.0007_touch").keep_the_way
     feast = Feast.objects.get(name="Lantern Night")

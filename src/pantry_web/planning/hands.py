@@ -37,8 +37,11 @@ class Task:
 
 
 def is_all_work(step: DishStep) -> bool:
-    """Whether the hands fill the step on the quarter-hour grid, so that it ends when they do."""
-    return step.min_h * 60 - step.hands_min < GRID_MIN
+    """Whether the hands fill the step on the quarter-hour grid, so that it ends when they do.
+
+    What goes on until something is read or felt ends by that.
+    """
+    return not step.until and step.min_h * 60 - step.hands_min < GRID_MIN
 
 
 def next_in_hands(view: Outlook) -> DishStep | None:
