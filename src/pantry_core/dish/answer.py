@@ -101,14 +101,16 @@ class CookTime:
 class Gate:
     """What the step that runs waits for: `holds` is the step that may not begin before.
 
-    `asks` a temperature, a touch or a look; goal_c and what was read last [°C]; `left_h` how much
-    longer by what was read [h], and in how long to look again [h].
+    `may_pass`: the cook may go on all the same, for no stop stands. `asks` a temperature, a touch
+    or a look; goal_c and what was read last [°C]; `left_h` how much longer by what was read [h],
+    and in how long to look again [h].
     """
 
     step: str
     holds: str | None
     asks: Literal["temperature", "touch", "look"]
     is_open: bool
+    may_pass: bool
     goal_c: float | None
     read_c: float | None
     touch: str | None

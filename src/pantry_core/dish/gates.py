@@ -84,7 +84,7 @@ def gate_of(
     left = None if doubted else _left(known, course, cook)
     gate = _gate(known, left, _after(steps, running), _least_c(running, cook))
     if doubted:
-        gate = replace(gate, is_open=False, text=doubted)
+        gate = replace(gate, is_open=False, may_pass=False, text=doubted)
     if left is None or gate.is_open:
         return gate, unchanged
     lasts_h = known.lasted_h + max(left.usual, SOONEST_LOOK_H)
@@ -125,8 +125,7 @@ def _known(step: DishStep, log: Log) -> Known | None:
 
 def _least_c(step: DishStep, cook: Cook) -> float | None:
     """What a piece at the heat may not be colder than, tender as it feels [°C]."""
-    rule = cook.done.rule
-    return rule.value if rule is not None and step.kind == "cook" else None
+    return cook.done.safe_c if step.kind == "cook" else None
 
 
 def _gate(known: Known, left: CookTime | None, holds: str | None, least_c: float | None) -> Gate:
@@ -141,6 +140,7 @@ def _gate(known: Known, left: CookTime | None, holds: str | None, least_c: float
         holds=holds,
         asks=_ASKS[end],
         is_open=is_open,
+        may_pass=_may_pass(known, least_c, by_feel=by_feel),
         goal_c=goal_c,
         read_c=known.read_c,
         touch=known.touch,
@@ -148,6 +148,15 @@ def _gate(known: Known, left: CookTime | None, holds: str | None, least_c: float
         look_again_h=None if is_open else look_h,
         text=_text(known, end, least_c if by_feel and is_cold else goal_c, is_open=is_open),
     )
+
+
+def _may_pass(known: Known, least_c: float | None, *, by_feel: bool) -> bool:
+    """Whether it may go on before it is as the cook wanted it: hot enough, or not by feel alone."""
+    if least_c is None:
+        return False
+    if known.read_c is None:
+        return by_feel
+    return known.read_c >= least_c - JUST_AS_HOT
 
 
 def _is_open(known: Known, end: str, goal_c: float | None) -> bool:
@@ -295,7 +304,7 @@ def _brine_before_the_meat(steps: Sequence[DishStep], log: Log) -> Gate | None:
     if is_open and read_c is None:
         text = "It has stood long enough to be cold."
     return Gate(
-        step=chill.id, holds=put_in.id, asks="temperature", is_open=is_open,
+        step=chill.id, holds=put_in.id, asks="temperature", is_open=is_open, may_pass=False,
         goal_c=float((chill.until or {}).get("cold_c", 4.0)), read_c=read_c, touch=None,
         left_h=None, look_again_h=None, text=text,
     )  # fmt: skip

@@ -13,8 +13,10 @@ from pantry_core.rules.rule import Mark, Source
 _PRACTICE: Final = Source("", Mark.PRACTICE)
 
 
-def passed_too_soon(steps: Sequence[DishStep], log: Log | None) -> Iterator[Notice]:
-    """What was let go on below its temperature."""
+def passed_too_soon(
+    steps: Sequence[DishStep], log: Log | None, safe_c: float | None
+) -> Iterator[Notice]:
+    """What was let go on below what it may not be below, well done as it was wanted [°C]."""
     if log is None:
         return
     for step, following in pairwise(steps):
@@ -25,7 +27,7 @@ def passed_too_soon(steps: Sequence[DishStep], log: Log | None) -> Iterator[Noti
         if read is None or read.temperature_c is None:
             text = f"Nobody has read how hot it was inside: {goal_c:g} °C is what it needs."
             yield notice("caution", "not-read", text, _PRACTICE)
-        elif read.temperature_c < goal_c - JUST_AS_HOT:
+        elif read.temperature_c < min(goal_c, safe_c or goal_c) - JUST_AS_HOT:
             text = (
                 f"{read.temperature_c:g} of {goal_c:g} °C when it was taken from the heat: back to "
                 "the heat until the probe says so."

@@ -110,7 +110,7 @@ def worked(asked: DishRequest) -> Worked:
         *of_the_vessel(asked, settled),
         *of_the_time(settled, raw, clock.log, steps),
         *of_what_happened(asked, settled, clock.log),
-        *passed_too_soon(steps, clock.log),
+        *passed_too_soon(steps, clock.log, cook.done.safe_c),
         *_of_the_salt(settled, salt),
         *of_the_heat(asked, settled, cook, way),
     ]

@@ -23,11 +23,15 @@ CHOSEN_BASIS = "by the cook's choice"
 
 @dataclass(frozen=True, slots=True)
 class Doneness:
-    """How hot the thickest part is to be, by rule or choice; how long held [min]; notices."""
+    """How hot the thickest part is to be, by rule or choice; how long held [min]; notices.
+
+    `safe_c` is what it may not be below, well done as the cook may want it [°C].
+    """
 
     rule: Rule | None
     hold_min: float
     notices: tuple[Notice, ...]
+    safe_c: float | None = None
 
 
 def doneness(
@@ -53,19 +57,20 @@ def doneness(
     55.0
     """
     if rule is None or chosen_c is None or chosen_c == rule.value:
-        return Doneness(rule, 0.0, ())
+        return Doneness(rule, 0.0, (), None if rule is None else rule.value)
     if chosen_c > rule.value:
-        return Doneness(_chosen(chosen_c), 0.0, ())
+        return Doneness(_chosen(chosen_c), 0.0, (), rule.value)
     least = _least(meat, treatment, rule, may_be_pink=may_be_pink)
     if chosen_c < least.value:
         text = (
             f"{chosen_c:g} °C in the thickest part is less than may be chosen for this: "
             f"{least.value:g} at the least, {rule.value:g} by the rule."
         )
-        return Doneness(rule, 0.0, (notice("stop", "inside-low", text, least),))
+        return Doneness(rule, 0.0, (notice("stop", "inside-low", text, least),), rule.value)
     needed = hold_needed_min(chosen_c) if meat.kind != "fish" else None
     held = needed if rule is NOT_INTACT and needed else 0.0
-    return Doneness(_chosen(chosen_c), held, tuple(_said(meat, rule, chosen_c, needed)))
+    said = tuple(_said(meat, rule, chosen_c, needed))
+    return Doneness(_chosen(chosen_c), held, said, chosen_c)
 
 
 def _chosen(chosen_c: float) -> Rule:

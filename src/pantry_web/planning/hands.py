@@ -141,13 +141,16 @@ def left_min(view: Outlook) -> tuple[int, int] | None:
 def waits_for(view: Outlook, key: str) -> str | None:
     """Why a step may not begin before something was read or felt; None where it may."""
     gate = gate_now(view)
-    if gate is None or gate.is_open or gate.holds != key:
+    if gate is None or gate.is_open or gate.may_pass or gate.holds != key:
         return None
     return gate.text
 
 
 def asked_of(view: Outlook) -> str | None:
-    """What is asked when the step that runs has only just begun and takes long."""
+    """What is asked when what runs is not as it was wanted, or has only just begun."""
+    gate = gate_now(view)
+    if gate is not None and gate.may_pass and not gate.is_open:
+        return f"{gate.text} Go on all the same?"
     running = view.step(view.state.running or "")
     since = view.state.running_since
     if running is None or since is None or running.min_h < LONG_H or view.now - since > SLIP:

@@ -71,7 +71,7 @@ def _refuse_too_soon(view: Outlook, key: str, *, is_sure: bool) -> None:
         raise Refused(waits)
     question = asked_of(view)
     if question is not None and not is_sure:
-        raise Refused(f"{question} If it is, tick it again and say so.")
+        raise Refused(f"{question} If so, tick it again and say so.")
 
 
 def _began(view: Outlook, step: DishStep) -> datetime:
