@@ -66,6 +66,9 @@ def test_a_lower_temperature_that_is_held_opens_what_was_needled():
     soon = roasting(read("10:40", 63.5), read("10:41", 63.5), **bladed)
     assert (held["gate"]["goal_c"], held["gate"]["is_open"]) == (68.0, True)
     assert not soon["gate"]["is_open"]
+    carved = at("10:50", "step-started", "stand")
+    passed = roasting(read("10:40", 63.5), read("10:44", 63.5), carved, **bladed)
+    assert "not-done" not in codes(passed, "stop")
 
 
 @pytest.mark.parametrize(
@@ -89,6 +92,24 @@ def test_beyond_the_rule_the_cook_may_go_on():
     carved = at("10:50", "step-started", "stand")
     assert "not-done" not in codes(roasting(read("10:45", 78.0), carved, **well), "stop")
     assert felt("not-yet")["may_pass"]
+
+
+def test_no_edit_lets_it_go_half_raw():
+    edits = {"edits": [{"step": "roast", "until": {"inside_c": 50.0}}]}
+    asked = {**dish("chicken", 1800, "dry-brine"), **edits, "tz": "UTC", "now": "2027-03-20T11:00"}
+    began = at("10:00", "step-started", "roast")
+    half_raw = dish_document({**asked, "facts": [began, read("10:50", 52.0)]})
+    assert not half_raw["gate"]["is_open"]
+    carved = at("10:55", "step-started", "stand")
+    told = dish_document({**asked, "facts": [began, read("10:50", 52.0), carved]})
+    assert "not-done" in codes(told, "stop")
+
+
+def test_a_goal_above_its_medium_is_said_at_once():
+    edits = [{"step": "simmer", "until": {"inside_c": 98.0}}]
+    asked = dish("silverside", 1800, "dry-brine")
+    assert "never-reached" in codes(dish_document({**asked, "edits": edits}), "caution")
+    assert "never-reached" not in codes(dish_document(asked), "caution")
 
 
 def felt(touch, *more, cut="goose-leg"):

@@ -82,7 +82,7 @@ def gate_of(
     course = _course(running, cook, way, log)
     known, doubted = _believed(known, course, cook)
     left = None if doubted else _left(known, course, cook)
-    gate = _gate(known, left, _after(steps, running), _least_c(running, cook))
+    gate = _gate(known, left, _after(steps, running), _least_c(running, steps, cook))
     if doubted:
         gate = replace(gate, is_open=False, may_pass=False, text=doubted)
     if left is None or gate.is_open:
@@ -123,9 +123,11 @@ def _known(step: DishStep, log: Log) -> Known | None:
     return Known(step, started.at, log.now, tuple(readings), touches[-1] if touches else None)
 
 
-def _least_c(step: DishStep, cook: Cook) -> float | None:
-    """What a piece at the heat may not be colder than, tender as it feels [°C]."""
-    return cook.done.safe_c if step.kind == "cook" else None
+def _least_c(step: DishStep, steps: Sequence[DishStep], cook: Cook) -> float | None:
+    """What a piece may not be colder than when it leaves the heat, whatever was asked [°C]."""
+    gated = [each for each in steps if each.kind == "cook" and each.until]
+    measured = [each for each in gated if not (each.until or {}).keys() <= {"look"}]
+    return cook.done.safe_c if step in (measured or gated)[-1:] else None
 
 
 def _gate(known: Known, left: CookTime | None, holds: str | None, least_c: float | None) -> Gate:
@@ -133,7 +135,8 @@ def _gate(known: Known, left: CookTime | None, holds: str | None, least_c: float
     goal_c = float(goal) if end.endswith("_c") else None
     is_cold = least_c is not None and known.read_c is not None and known.read_c < least_c
     by_feel = end in ("tender", "look")
-    is_open = _is_open(known, end, goal_c) and not (by_feel and is_cold)
+    is_cold = is_cold and not is_held(known.readings, least_c)
+    is_open = _is_open(known, end, goal_c) and not is_cold
     look_h = None if left is None else max(LOOK_EARLY * left.low, SOONEST_LOOK_H)
     return Gate(
         step=known.step.id,
@@ -146,7 +149,7 @@ def _gate(known: Known, left: CookTime | None, holds: str | None, least_c: float
         touch=known.touch,
         left_h=None if is_open else left,
         look_again_h=None if is_open else look_h,
-        text=_text(known, end, least_c if by_feel and is_cold else goal_c, is_open=is_open),
+        text=_text(known, end, least_c if is_cold and by_feel else goal_c, is_open=is_open),
     )
 
 
@@ -165,14 +168,22 @@ def _is_open(known: Known, end: str, goal_c: float | None) -> bool:
         return waited
     if end == "inside_c" and goal_c is not None:
         is_hot = known.read_c is not None and known.read_c >= goal_c - JUST_AS_HOT
-        return is_hot or (goal_c == NOT_INTACT.value and _is_held(known.readings))
+        return is_hot or is_held(known.readings, goal_c)
     if end == "cold_c" and goal_c is not None:
         return known.read_c is not None and known.read_c <= goal_c + JUST_AS_HOT
     return known.touch == (TENDER if end == "tender" else LOOKS_DONE)
 
 
-def _is_held(readings: Sequence[Reading]) -> bool:
-    """Whether two readings show a lower temperature held as long as makes it as safe."""
+def is_held(readings: Sequence[Reading], safe_c: float | None) -> bool:
+    """Whether what is not intact has held a lower temperature as long as makes it as safe.
+
+    Parameters: readings, in order [h, °C]; safe_c, what the piece needs at once [°C].
+    Returns: whether two of them show it; never for what needs another temperature.
+    Raises: OutOfRange.
+    Source: FDA Food Code 3-401.11 (from memory).
+    """
+    if safe_c != NOT_INTACT.value:
+        return False
     for i, first in enumerate(readings):
         for last in readings[i + 1 :]:
             between = [each.inside_c for each in readings if first.at_h <= each.at_h <= last.at_h]

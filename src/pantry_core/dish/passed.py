@@ -1,13 +1,17 @@
-"""What was let go on below its temperature, or unread."""
+"""What left the heat below its temperature or unread, and what never gets to its own."""
 
 from collections.abc import Iterator, Sequence
-from itertools import pairwise
 from typing import Final
 
 from pantry_core.dish.answer import DishStep
-from pantry_core.dish.gates import JUST_AS_HOT
-from pantry_core.history.log import Log
+from pantry_core.dish.cooking import Cook
+from pantry_core.dish.gates import JUST_AS_HOT, is_held
+from pantry_core.heat.forecast import Reading
+from pantry_core.heat.through import stood
+from pantry_core.history.log import Log, hours_between
 from pantry_core.notice import Notice, notice
+from pantry_core.routes.heating import as_stage, start_c
+from pantry_core.routes.steps import Route
 from pantry_core.rules.rule import Mark, Source
 
 _PRACTICE: Final = Source("", Mark.PRACTICE)
@@ -16,20 +20,60 @@ _PRACTICE: Final = Source("", Mark.PRACTICE)
 def passed_too_soon(
     steps: Sequence[DishStep], log: Log | None, safe_c: float | None
 ) -> Iterator[Notice]:
-    """What was let go on below what it may not be below, well done as it was wanted [°C]."""
-    if log is None:
+    """What left the heat below what it may not be below, whatever its steps go on until.
+
+    Parameters: steps as they are edited; log; safe_c [°C], None where it is not cooked.
+    Returns: a stop below it, a caution where a temperature was to be read and nobody did.
+    Raises: nothing.
+    """
+    cooked = [each.id for each in steps if each.kind == "cook"]
+    ids = [each.id for each in steps]
+    if log is None or safe_c is None or not cooked:
         return
-    for step, following in pairwise(steps):
-        goal_c = (step.until or {}).get("inside_c")
-        if goal_c is None or not log.has_begun(following.id) or not log.has_begun(step.id):
-            continue
-        read = log.last("temperature-read", step.id)
-        if read is None or read.temperature_c is None:
-            text = f"Nobody has read how hot it was inside: {goal_c:g} °C is what it needs."
+    after = ids[ids.index(cooked[-1]) + 1 :]
+    if not log.has_begun(cooked[-1]) or not any(log.has_begun(each) for each in after):
+        return
+    began = log.happened[0].at
+    read = [
+        Reading(hours_between(began, each.at), each.temperature_c)
+        for each in log.happened
+        if each.what == "temperature-read" and each.step in cooked
+        and each.temperature_c is not None
+    ]  # fmt: skip
+    is_to_be_read = any("inside_c" in (each.until or {}) for each in steps if each.id in cooked)
+    if not read:
+        if is_to_be_read:
+            text = f"Nobody has read how hot it was inside: {safe_c:g} °C is what it needs."
             yield notice("caution", "not-read", text, _PRACTICE)
-        elif read.temperature_c < min(goal_c, safe_c or goal_c) - JUST_AS_HOT:
+        return
+    hottest_c = max(each.inside_c for each in read)
+    if hottest_c < safe_c - JUST_AS_HOT and not is_held(read, safe_c):
+        text = (
+            f"{hottest_c:g} of {safe_c:g} °C when it was taken from the heat: back to the heat "
+            "until the probe says so."
+        )
+        yield notice("stop", "not-done", text, _PRACTICE)
+
+
+def never_reached(steps: Sequence[DishStep], cook: Cook, way: Route) -> Iterator[Notice]:
+    """What a cook asks of a step that its oven, pot or fire never brings.
+
+    Parameters: steps as they are edited; cook; way, its route.
+    Returns: a caution for each that goes on until more than its medium gives.
+    Raises: OutOfRange.
+    Source: the model of `heat.through`.
+    """
+    by_route = {each.id: each for each in way.steps}
+    stages = {each.stage.id: each.stage for each in way.stages if each.stage.medium}
+    for step in steps:
+        goal_c = (step.until or {}).get("inside_c")
+        stage, usual = stages.get(step.id), by_route.get(step.id)
+        if goal_c is None or stage is None or (usual and usual.until == step.until):
+            continue
+        comes_to = stood(cook.cooking.body, start_c(cook.cooking), (), as_stage(stage, until_c=100))
+        if comes_to < goal_c:
             text = (
-                f"{read.temperature_c:g} of {goal_c:g} °C when it was taken from the heat: back to "
-                "the heat until the probe says so."
+                f"{step.title} at {stage.medium_c:g} °C brings it to {comes_to:.0f} °C and never "
+                f"to {goal_c:g}: a hotter one would do, or less inside."
             )
-            yield notice("stop", "not-done", text, _PRACTICE)
+            yield notice("caution", "never-reached", text, _PRACTICE)

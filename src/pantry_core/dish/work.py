@@ -11,7 +11,7 @@ from pantry_core.dish.edits import edited
 from pantry_core.dish.gates import gate_of
 from pantry_core.dish.job import job_out
 from pantry_core.dish.options import options_of
-from pantry_core.dish.passed import passed_too_soon
+from pantry_core.dish.passed import never_reached, passed_too_soon
 from pantry_core.dish.piece import Prepared, prepared, size_notices
 from pantry_core.dish.request import DishRequest
 from pantry_core.dish.room import fridge_litres
@@ -111,6 +111,7 @@ def worked(asked: DishRequest) -> Worked:
         *of_the_time(settled, raw, clock.log, steps),
         *of_what_happened(asked, settled, clock.log),
         *passed_too_soon(steps, clock.log, cook.done.safe_c),
+        *never_reached(steps, cook, way),
         *_of_the_salt(settled, salt),
         *of_the_heat(asked, settled, cook, way),
     ]
