@@ -41,8 +41,10 @@ def limits() -> list[Rule]:
 
 def is_caught() -> bool:
     """Whether the reckonings see that something is wrong."""
-    dice = random.Random(7)
+    dice, of_choices = random.Random(7), random.Random(7)
     for at in range(MOST_CASES):
+        if test_heat_limits.disagreement_on_a_choice(of_choices):
+            return True
         document = random_document(dice) if at % 2 else near_a_limit(dice)
         if test_weigh.disagreement(document) or test_heat_limits.disagreement(dice):
             return True
