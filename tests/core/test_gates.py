@@ -112,6 +112,27 @@ def test_a_goal_above_its_medium_is_said_at_once():
     assert "never-reached" not in codes(dish_document(asked), "caution")
 
 
+def test_kept_smoked_fish_is_held():
+    # FDA fish guide, ch. 13 (from memory): 63 °C for 30 min in the thickest part
+    kept = {"cut": "trout-fillet", "mass": 900, "method": "strong-brine", "heat": {"way": "smoke"},
+            "piece": {"will_be": "smoked", "storage": "air", "count": 6},
+            "now": "12:00"}  # fmt: skip
+    began = at("10:00", "step-started", "smoke-hot")
+    once = read("11:00", 63.5, "smoke-hot")
+    soon, late = (read(each, 63.5, "smoke-hot") for each in ("11:20", "11:30"))
+    for readings, is_open in (((once,), False), ((once, soon), False), ((once, late), True)):
+        gate = answered(began, *readings, **kept)["gate"]
+        assert (gate["is_open"], gate["may_pass"]) == (is_open, False)
+        assert is_open or "hold it there for 30 min" in gate["text"]
+
+
+def test_a_step_without_its_end_is_said_to_be_unread():
+    edits = {"edits": [{"step": "roast", "until": {}}]}
+    asked = {**dish("chicken", 1800, "dry-brine"), **edits, "tz": "UTC", "now": "2027-03-20T11:00"}
+    facts = [at("10:00", "step-started", "roast"), at("10:55", "step-started", "stand")]
+    assert "not-read" in codes(dish_document({**asked, "facts": facts}), "caution")
+
+
 def felt(touch, *more, cut="goose-leg"):
     facts = (at("10:00", "step-started", "braise"), at("10:50", "touched", "braise", touch=touch))
     return answered(*facts, *more, cut=cut, mass=450)["gate"]

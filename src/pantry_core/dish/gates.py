@@ -36,13 +36,17 @@ _ASKS: Final[dict[str, Literal["temperature", "touch", "look"]]] = {
 
 @dataclass(frozen=True, slots=True)
 class Known:
-    """What is known of a gated step: since when it runs, what was read and felt since."""
+    """What is known of a gated step: since when it runs, what was read and felt since.
+
+    `hold_min` is how long it must stay at its temperature, as kept smoked fish must [min].
+    """
 
     step: DishStep
     since: datetime
     now: datetime
     readings: tuple[Reading, ...]
     touch: str | None
+    hold_min: float = 0.0
 
     @property
     def lasted_h(self) -> float:
@@ -81,7 +85,9 @@ def gate_of(
         return None, unchanged
     course = _course(running, cook, way, log)
     known, doubted = _believed(known, course, cook)
-    left = None if doubted else _left(known, course, cook)
+    is_there = course is not None and (known.read_c or 0.0) >= (course.last.until_c or 0.0)
+    left = None if doubted or is_there else _left(known, course, cook)
+    known = replace(known, hold_min=cook.cooking.hold_min)
     gate = _gate(known, left, _after(steps, running), _least_c(running, steps, cook))
     if doubted:
         gate = replace(gate, is_open=False, may_pass=False, text=doubted)
@@ -159,6 +165,8 @@ def _may_pass(known: Known, least_c: float | None, *, by_feel: bool) -> bool:
         return False
     if known.read_c is None:
         return by_feel
+    if known.hold_min:
+        return False
     return known.read_c >= least_c - JUST_AS_HOT
 
 
@@ -167,11 +175,21 @@ def _is_open(known: Known, end: str, goal_c: float | None) -> bool:
     if waited or known.step.kind == "freeze":
         return waited
     if end == "inside_c" and goal_c is not None:
-        is_hot = known.read_c is not None and known.read_c >= goal_c - JUST_AS_HOT
-        return is_hot or is_held(known.readings, goal_c)
+        return _is_hot(known, goal_c) or is_held(known.readings, goal_c)
     if end == "cold_c" and goal_c is not None:
         return known.read_c is not None and known.read_c <= goal_c + JUST_AS_HOT
     return known.touch == (TENDER if end == "tender" else LOOKS_DONE)
+
+
+def _is_hot(known: Known, goal_c: float) -> bool:
+    """Whether the last readings have the goal, for as long as it is to be held."""
+    since_h = None
+    for each in known.readings:
+        is_there = each.inside_c >= goal_c - JUST_AS_HOT
+        since_h = (each.at_h if since_h is None else since_h) if is_there else None
+    if since_h is None:
+        return False
+    return 60.0 * (known.readings[-1].at_h - since_h) >= known.hold_min
 
 
 def is_held(readings: Sequence[Reading], safe_c: float | None) -> bool:
@@ -203,9 +221,14 @@ def _waited_h(step: DishStep) -> float:
     return step.min_h
 
 
+def _is_there(end: str, read_c: float, goal_c: float) -> bool:
+    """Whether a reading has what is to be held."""
+    return end == "inside_c" and read_c >= goal_c - JUST_AS_HOT
+
+
 def _text(known: Known, end: str, goal_c: float | None, *, is_open: bool) -> str:
     read, title = known.read_c, known.step.title.lower()
-    if goal_c is not None and read is not None and not is_open:
+    if goal_c is not None and read is not None and not is_open and not _is_there(end, read, goal_c):
         return f"{read:g} of {goal_c:g} °C: not yet."
     if end == "tender":
         return "Tender: it is done." if is_open else "Does a fork turn in it?"
@@ -213,6 +236,8 @@ def _text(known: Known, end: str, goal_c: float | None, *, is_open: bool) -> str
         return "It looks done." if is_open else f"Is it done? {known.step.title} ends by its look."
     if read is None:
         return f"Read it first: {title} goes on until {goal_c:g} °C."
+    if not is_open:
+        return f"{read:g} °C: hold it there for {known.hold_min:.0f} min, and read it again."
     return f"{read:g} °C: done."
 
 
@@ -309,10 +334,10 @@ def _brine_before_the_meat(steps: Sequence[DishStep], log: Log) -> Gate | None:
     read_c = read.temperature_c if read is not None and read.at >= made.at else None
     waited = hours_between(made.at, log.now) >= _waited_h(chill)
     is_open = read_c <= FRIDGE_STOP_C.value if read_c is not None else waited
-    text = (
-        f"{read_c:g} °C." if read_c is not None else "Read how cold the brine is before it goes in."
-    )
-    if is_open and read_c is None:
+    text = "Read how cold the brine is before it goes in."
+    if read_c is not None:
+        text = f"{read_c:g} °C: the meat stays out until it is colder."
+    elif is_open:
         text = "It has stood long enough to be cold."
     return Gate(
         step=chill.id, holds=put_in.id, asks="temperature", is_open=is_open, may_pass=False,

@@ -40,7 +40,8 @@ def passed_too_soon(
         if each.what == "temperature-read" and each.step in cooked
         and each.temperature_c is not None
     ]  # fmt: skip
-    is_to_be_read = any("inside_c" in (each.until or {}) for each in steps if each.id in cooked)
+    ends = {end for each in steps if each.id in cooked for end in each.until or {}}
+    is_to_be_read = "inside_c" in ends or not ends
     if not read:
         if is_to_be_read:
             text = f"Nobody has read how hot it was inside: {safe_c:g} °C is what it needs."

@@ -18,6 +18,10 @@ AHEAD_C: Final = Rule(
     "reading-ahead", 10.0, "°C above the quickest that could be", "a probe in the air",
     Mark.PRACTICE,
 )  # fmt: skip
+_IN_THE_AIR: Final = (
+    "hotter than the thickest part can be by then: is the probe in the meat, off the bone?"
+)
+_SLIPPED: Final = "colder than it was: the probe has slipped, or it was read in another place."
 QUICKEST: Final = Doubt(diffusivity=2.5, film=2.0, drying=0.1)
 """No piece and no fire is quicker, thickness wrongly guessed included."""
 
@@ -52,7 +56,10 @@ def believed(
             fell.append(each)
         else:
             kept.append(each)
-    return kept, (*_of_the_ahead(ahead), *_of_the_fallen(fell))
+    return kept, (
+        *_left_out(ahead, "probe-in-air", AHEAD_C, _IN_THE_AIR),
+        *_left_out(fell, "reading-fell", FELL_C, _SLIPPED),
+    )
 
 
 def _for_so_long(stages: Sequence[Stage], hours: float) -> list[Stage]:
@@ -65,23 +72,10 @@ def _for_so_long(stages: Sequence[Stage], hours: float) -> list[Stage]:
     return taken
 
 
-def _of_the_ahead(ahead: Sequence[Reading]) -> tuple[Notice, ...]:
-    if not ahead:
+def _left_out(readings: Sequence[Reading], code: str, rule: Rule, why: str) -> tuple[Notice, ...]:
+    """What is said of the first of the readings that are left out."""
+    if not readings:
         return ()
-    first = ahead[0]
-    text = (
-        f"{first.inside_c:.0f} °C after {first.at_h:.1f} h is hotter than the thickest part can be "
-        "by then: is the probe in the meat, off the bone? It is left out."
-    )
-    return (notice("caution", "probe-in-air", text, AHEAD_C),)
-
-
-def _of_the_fallen(fell: Sequence[Reading]) -> tuple[Notice, ...]:
-    if not fell:
-        return ()
-    first = fell[0]
-    text = (
-        f"{first.inside_c:.0f} °C after {first.at_h:.1f} h is colder than it was: the probe has "
-        "slipped, or it was read in another place. It is left out."
-    )
-    return (notice("caution", "reading-fell", text, FELL_C),)
+    first = readings[0]
+    text = f"{first.inside_c:.0f} °C after {first.at_h:.1f} h is {why} It is left out."
+    return (notice("caution", code, text, rule),)
