@@ -61,22 +61,66 @@ def evening(count: int, seed: int, days: int = 0) -> dict[str, Any]:
     }  # fmt: skip
 
 
+def with_hours(document: dict[str, Any]) -> dict[str, Any]:
+    """The same evening with a shop, hours of work, two trips, and two dishes that wait."""
+    for n, dish in enumerate(document["dishes"]):
+        dish["late_max_min"] = 15
+        dish["steps"][0] |= {"place": "shop", "trip": "far" if n % 2 else "near"}
+        dish["steps"].insert(1, {"id": "keep", "place": "fridge", "max_h": 72.0, "uses": 3.0})
+    for waiting, waited in ((1, 0), (3, 2)):
+        wait = {"dish": f"dish-{waited}", "step": "lift"}
+        document["dishes"][waiting]["steps"][-2]["after"] = [wait]
+    weekdays = ["tue", "wed", "thu", "fri"]
+    work = [{"days": weekdays, "from": "16:30", "to": "21:30"},
+            {"days": ["sat", "sun", "mon"], "from": "08:00", "to": "21:30"}]  # fmt: skip
+    shop = {"hours": [{"days": [*weekdays, "sat", "mon"], "from": "08:00", "to": "20:00"}]}
+    return document | {
+        "day": {"wake": "07:00", "sleep": "22:30", "work": work, "half": True},
+        "places": document["places"] | {"shop": None}, "open": {"shop": shop},
+    }  # fmt: skip
+
+
 def main() -> None:
     """Print what was measured."""
     plan_document(evening(1, 0))  # the solver is imported here
+    for count, days, seeds in ((6, 0, 8), (12, 0, 4)):
+        for seed in range(1, seeds + 1):
+            _measured(
+                f"{count} dishes with hours, no. {seed}", with_hours(evening(count, seed, days))
+            )
     for count, days in ((6, 0), (12, 0), (12, 30)):
         for seed in range(1, 5):
-            problem = resolve(PlanRequest.model_validate(evening(count, seed, days)))
-            marks: list[float] = []
-            begin = time.perf_counter()
-            answer = plan(problem, lambda *_: marks.append(time.perf_counter() - begin))  # noqa: B023 - called before the next
-            took = time.perf_counter() - begin
             where = f"over {days} days" if days else "on one evening"
-            first = f"first plan {marks[0]:.2f} s, best {marks[-1]:.2f} s" if marks else "no plan"
-            print(f"{count} dishes {where}, no. {seed}: {answer.status}, gap {answer.gap}, "
-                  f"{first}, all told {took:.2f} s, {len(answer.rounds)} visits")  # fmt: skip
-            if count == 6 and answer.steps:
-                _again(problem, answer)
+            document = evening(count, seed, days)
+            _measured(f"{count} dishes {where}, no. {seed}", document, is_moved=count == 6)
+
+
+def _measured(name: str, document: dict[str, Any], *, is_moved: bool = False) -> None:
+    problem = resolve(PlanRequest.model_validate(document))
+    marks: list[float] = []
+    begin = time.perf_counter()
+    answer = plan(problem, lambda *_: marks.append(time.perf_counter() - begin))
+    took = time.perf_counter() - begin
+    first = f"first plan {marks[0]:.2f} s, best {marks[-1]:.2f} s" if marks else "no plan"
+    print(f"{name}: {answer.status}, gap {answer.gap}, {first}, all told {took:.2f} s, "
+          f"{len(answer.rounds)} visits, {_trips(problem, answer)} trips")  # fmt: skip
+    if is_moved and answer.steps:
+        _again(problem, answer)
+
+
+def _trips(problem: Problem, answer: Plan) -> int:
+    of_trips = {
+        (dish.id, step.id): step.trip
+        for dish in problem.dishes
+        for step in dish.pending
+        if step.trip is not None
+    }
+    made = {
+        (of_trips[each.dish, each.step], each.start)
+        for each in answer.steps
+        if (each.dish, each.step) in of_trips
+    }
+    return len(made)
 
 
 def _again(problem: Problem, before: Plan) -> None:

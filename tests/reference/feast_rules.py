@@ -1,5 +1,6 @@
 """Every sentence of the plan document as a check on whole feasts: dishes, places, cooks, facts."""
 
+import copy
 import math
 from datetime import UTC, datetime, timedelta
 from itertools import pairwise
@@ -16,6 +17,7 @@ class Dish:
         own = document.get("serve_at")
         self.serve = feast.seconds(own) if own else 0
         self.early = math.floor(document.get("early_max_min", 0) / 15) * QUARTER
+        self.late = math.floor(document.get("late_max_min", 0) / 15) * QUARTER
         steps = document["steps"]
         facts = [
             j for j, each in enumerate(steps) if each.get("started_at") or each.get("ended_at")
@@ -50,11 +52,13 @@ def broken_rules_of(document, answer):
             _facts(feast, step, start, end, need)
             if is_open and not _bound(dish, j):
                 _window_and_hands(feast, step, start, end, need)
+                _kept_hours(feast, dish, step, start, end, need)
+                _waits(feast, step, start, planned, need)
                 if step.get("locked_start"):
                     need(start == feast.seconds(step["locked_start"]), f"lock of {step['id']}")
                 work.extend(_work(step, start, end))
             elif step.get("attended") and (is_open or dish.running):
-                work.append((max(start, feast.now), end))
+                work.append((max(start, feast.now), end, None))
             if j >= dish.last_fact and end > feast.now:
                 stays.append((step, max(start, feast.now), end, is_open))
             if step.get("every_h") and j >= dish.last_fact:
@@ -75,7 +79,7 @@ def _chain(feast, dish, times, need):
     for (_, end), (start, _) in pairwise(times[max(dish.last_fact, 0) :]):
         need(end == start or (end <= feast.now and start >= end), "back to back")
     if dish.last_fact < len(times) - 1 or dish.running:
-        need(dish.serve - dish.early <= times[-1][1] <= dish.serve, "ends at its hour")
+        need(dish.serve - dish.early <= times[-1][1] <= dish.serve + dish.late, "ends at its hour")
     if dish.last_fact < 0:
         need(times[0][0] >= feast.now, "nothing starts in the past")
 
@@ -95,17 +99,42 @@ def _window_and_hands(feast, step, start, end, need):
     need(not step.get("attended") or feast.present(start, end), f"attended {step['id']}")
 
 
+def _kept_hours(feast, dish, step, start, end, need):
+    """Work of over ten minutes in its hours or the last three, a place while it is open."""
+    hands = math.ceil(step.get("hands_min", 0) / 15) * QUARTER
+    worked = end if step.get("attended") else start + hands
+    is_work = step.get("attended") or step.get("hands_min", 0) > 10
+    if is_work and start < dish.serve - 3 * 3600:
+        need(all(feast.at_work(each) for each in range(start, worked, 300)), "hours of work")
+    inside = range(start, end, 300)
+    need(all(feast.is_open(step.get("place"), each) for each in inside), "the place is open")
+
+
+def _waits(feast, step, start, planned, need):
+    for wait in step.get("after", ()):
+        if (wait["dish"], wait["step"]) not in planned:
+            continue
+        end = feast.seconds(planned[wait["dish"], wait["step"]]["end"])
+        least = round(wait.get("min_h", 0) * 3600)
+        need(start >= end + least, f"{step['id']} waits long enough")
+        if wait.get("max_h") is not None:
+            most = max(wait["max_h"] * 3600, math.ceil(least / QUARTER) * QUARTER)
+            need(start <= end + most, f"{step['id']} waits no longer")
+
+
 def _work(step, start, end):
     hands = math.ceil(step.get("hands_min", 0) / 15) * QUARTER
     if step.get("attended"):
-        yield start, end
+        yield start, end, step.get("trip")
     elif hands:
-        yield start, start + hands
+        yield start, start + hands, step.get("trip")
 
 
 def _room(document, stays, need):
     """No place over its capacity; what lies in it already is a fact."""
     for place, room in document["places"].items():
+        if room is None:
+            continue
         here = [each for each in stays if each[0].get("place") == place]
         for moment in {start for _, start, _, _ in here}:
             inside = [each for each in here if each[1] <= moment < each[2]]
@@ -115,8 +144,13 @@ def _room(document, stays, need):
 
 
 def _cooks(document, work, need):
-    for moment in {start for start, _ in work}:
-        busy = sum(1 for start, end in work if start <= moment < end)
+    """No more at once than there are cooks; what starts together on one trip counts once."""
+    once = {}
+    for n, (start, end, trip) in enumerate(work):
+        key = (trip, start) if trip else n
+        once[key] = (start, max(end, once.get(key, (start, end))[1]))
+    for moment in {start for start, _ in once.values()}:
+        busy = sum(1 for start, end in once.values() if start <= moment < end)
         need(busy <= document.get("cooks", 1), "hands at once")
 
 
@@ -132,11 +166,11 @@ def _rounds(feast, dish, step, start, end, answer, need):
         need(start < moment < end, "rounds lie inside the step")
     last = max([start, *done])
     for before, after in pairwise([last, *ahead, end]):
-        if after - before > 1.5 * every:
-            window = range(before + every // 2, before + 3 * every // 2 + 1, 300)
+        if after - before > every:
+            window = range(before + every // 2, before + every + 1, 300)
             free = [second for second in window if second >= feast.now and feast.awake(second)]
             need(not free, "a round in time")
-            later = range(max(before + 3 * every // 2, feast.now) + 300, after - 300, 300)
+            later = range(max(before + every, feast.now) + 300, after - 300, 300)
             need(not any(feast.awake(each) for each in later), "the first moment somebody is")
 
 
@@ -152,6 +186,8 @@ def deviation_h(document, answer):
                 told = planned[each["id"], step["id"]]
                 length = feast.seconds(told["end"]) - feast.seconds(told["start"])
                 total += feast.deviation(step, length)
+        end = feast.seconds(planned[each["id"], each["steps"][-1]["id"]]["end"])
+        total += 2 * max(end - dish.serve, 0)
     return total / 3600
 
 
@@ -196,6 +232,47 @@ def random_whole_feast(dice):
         "places": {"fridge": 60 if roomy else dice.choice([14, 25]), "counter": 4 if roomy else 1,
                    "hob": 4, "oven": 2 if roomy else 1, "smoker": 1},
         "away": away, "dishes": dishes,
+    }  # fmt: skip
+
+
+SHOP_WEEKS = (
+    [{"days": ["mon", "tue", "wed", "thu", "fri"], "from": "08:00", "to": "19:00"},
+     {"days": ["sat"], "from": "08:00", "to": "14:00"}],
+    [{"from": "08:00", "to": "12:30"}, {"from": "14:00", "to": "20:00"}],
+    [{"days": ["mon", "tue", "thu", "sat"], "from": "09:00", "to": "19:00"}],
+)  # fmt: skip
+WORK_WEEKS = (
+    None,
+    [{"from": "08:00", "to": "21:00"}],
+    [{"days": ["tue", "wed", "thu", "fri"], "from": "08:00", "to": "21:30"},
+     {"days": ["sat", "sun", "mon"], "from": "09:00", "to": "21:00"}],
+)  # fmt: skip
+
+
+def with_hours(dice, document):
+    """The same feast with a shop, hours of work, trips, dishes that wait, and some lateness."""
+    dishes = copy.deepcopy(document["dishes"])
+    for n, dish in enumerate(dishes):
+        dish["late_max_min"] = dice.choice([0, 15, 40])
+        first = dish["steps"][0]
+        if first["id"] == "buy":
+            first |= {"place": "shop", "trip": "market"}
+            if dice.random() < 0.8:
+                keep = {"id": "keep", "place": "fridge", "max_h": dice.choice([48, 96])}
+                dish["steps"].insert(1, keep)
+        if n and dice.random() < 0.4:
+            other, least = dice.choice(dishes[:n]), dice.choice([0, 0.5, 2])
+            waited = dice.choice(other["steps"][:-2] or other["steps"][:1])
+            wait = {"dish": other["id"], "step": waited["id"], "min_h": least,
+                    "max_h": dice.choice([None, None, least + 30])}  # fmt: skip
+            dish["steps"][-dice.choice([1, 2])]["after"] = [wait]
+    day = {"wake": "07:00", "sleep": "22:30", "half": dice.random() < 0.5}
+    work = dice.choice(WORK_WEEKS)
+    serve = document["serve_at"][:10]
+    shop = {"hours": dice.choice(SHOP_WEEKS), "closed": dice.choice([[], [], [serve]])}
+    return document | {
+        "dishes": dishes, "day": day | ({} if work is None else {"work": work}),
+        "places": document["places"] | {"shop": None}, "open": {"shop": shop},
     }  # fmt: skip
 
 

@@ -31,8 +31,9 @@ class Feast:
             (self.seconds(each["from"]), self.seconds(each["to"]))
             for each in document.get("away", [])
         ]
-        day = document.get("day", {"wake": "07:00", "sleep": "22:30"})
+        day = {"wake": "07:00", "sleep": "22:30"} | document.get("day", {})
         self.wake, self.sleep = (day[name] for name in ("wake", "sleep"))
+        self.work = day.get("work")
 
     def seconds(self, text):
         return round((instant(text, self.zone) - self.serve).total_seconds())
@@ -42,6 +43,27 @@ class Feast:
         local = (self.serve + timedelta(seconds=second)).astimezone(self.zone)
         up = self.wake <= f"{local:%H:%M}" < self.sleep
         return up and not any(begin <= second < end for begin, end in self.away)
+
+    def at_work(self, second):
+        """Whether it is an hour of work."""
+        return self.work is None or self._in_hours(self.work, second)
+
+    def is_open(self, place, second):
+        """Whether a place is open at a second."""
+        opening = self.document.get("open", {}).get(place)
+        if opening is None:
+            return True
+        local = (self.serve + timedelta(seconds=second)).astimezone(self.zone)
+        is_closed = f"{local:%Y-%m-%d}" in opening.get("closed", ())
+        return not is_closed and self._in_hours(opening.get("hours", ()), second)
+
+    def _in_hours(self, hours, second):
+        local = (self.serve + timedelta(seconds=second)).astimezone(self.zone)
+        return any(
+            (each.get("days") is None or f"{local:%a}".lower() in each["days"])
+            and each["from"] <= f"{local:%H:%M}" < each["to"]
+            for each in hours
+        )
 
     def present(self, begin, end):
         """Whether somebody is up and at home all the while (looked at each five minutes)."""
@@ -116,10 +138,10 @@ def _check_rounds(feast, step, start, end, answer, need):
         need(start < moment < end, "rounds lie inside the step")
     points = [start, *at, end]
     for last, following in pairwise(points):
-        if following - last > 1.5 * every:
-            window = range(last + every // 2, last + 3 * every // 2 + 1, 300)
+        if following - last > every:
+            window = range(last + every // 2, last + every + 1, 300)
             need(not any(feast.awake(second) for second in window), "a round in time")
-            later = range(last + 3 * every // 2 + 300, following - 300, 300)
+            later = range(last + every + 300, following - 300, 300)
             need(not any(feast.awake(second) for second in later), "the first moment somebody is")
     need(len(at) == fewest_rounds(feast, every, start, end), "fewest rounds for these times")
 
@@ -128,14 +150,14 @@ def fewest_rounds(feast, every, start, end):
     """Fewest rounds that keep the rule, found by going through all moments of the grid."""
     reached, count = {start}, 0
     while True:
-        if any(end - last <= 1.5 * every for last in reached):
+        if any(end - last <= every for last in reached):
             return count
         following = set()
         for last in reached:
-            fit = [s for s in range(_up(last + every / 2), last + 3 * every // 2 + 1, QUARTER)
+            fit = [s for s in range(_up(last + every / 2), last + every + 1, QUARTER)
                    if feast.awake(s)]  # fmt: skip
             if not fit:
-                later = (s for s in range(last + 3 * every // 2, end, 60) if feast.awake(s))
+                later = (s for s in range(last + every, end, 60) if feast.awake(s))
                 fit = [next(later, end)]
             following.update(fit)
         if end in following:

@@ -27,8 +27,9 @@ from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.mixes.weigh import weigh
 from pantry_core.notice import Notice
-from pantry_core.plan.problem import WrongPlan, raw_wrongs
+from pantry_core.plan.problem import WrongPlan
 from pantry_core.plan.request import PlanRequest
+from pantry_core.plan.wrongs import raw_wrongs
 from pantry_core.recipes.found import NotARecipe
 from pantry_core.recipes.read import ReadRequest, read
 from pantry_core.salt.request import SaltRequest

@@ -6,11 +6,14 @@ from datetime import datetime, timedelta
 
 from pantry_core.plan.grid import Grid, Span
 from pantry_core.plan.problem import Problem, Step
+from pantry_core.plan.reasons import span
 from pantry_core.plan.result import Job, Plan, PlannedStep, PlanNotice, Round
-from pantry_core.plan.rounds import MOST, Tended, gathered
+from pantry_core.plan.rounds import Tended, gathered
 from pantry_core.rules import Mark
 
 PROVEN = 1e-9
+ON_TIME = timedelta(minutes=15)
+"""So much after its hour a dish is on time (practice)."""
 
 
 def assembled(
@@ -30,7 +33,7 @@ def assembled(
     zone = problem.zone
     notices = [_overrun(step) for step in overrun]
     rounds, late = _rounds(problem, steps, present)
-    notices = [*late, *notices]
+    notices = [*late, *notices, *_lateness(problem, steps)]
     first = min((each.start for each in steps), default=None)
     told = latest_start or first
     return Plan(
@@ -71,9 +74,7 @@ def _rounds(
             last = max((planned.start, *step.rounds_done))
             tended.append(Tended(key, last, planned.end, step.every_s))
     overdue = {
-        each.key
-        for each in tended
-        if each.last + timedelta(seconds=MOST * each.every_s) < problem.now
+        each.key for each in tended if each.last + timedelta(seconds=each.every_s) < problem.now
     }
     gathered(tended, present, Grid(problem.serve_at))
     notices = []
@@ -96,6 +97,18 @@ def _late_round(step: Step, at: datetime, *, is_overdue: bool) -> PlanNotice:
         cause = f"Nobody is awake and at home in time for a round on {step.name}"
     text = f"{cause}; it comes on {at:%A} at {at:%H:%M}."
     return PlanNotice("caution", code, text, str(Mark.PRACTICE))
+
+
+def _lateness(problem: Problem, steps: Sequence[PlannedStep]) -> list[PlanNotice]:
+    """Dishes that are ready more than a quarter hour late; less is on time."""
+    ends = {each.dish: each.end for each in sorted(steps, key=lambda each: each.end)}
+    notices = []
+    for dish in problem.dishes:
+        late = ends[dish.id] - dish.serve_at if dish.pending else timedelta(0)
+        if late > ON_TIME:
+            text = f"{dish.name} is ready {span(late)} after its hour."
+            notices.append(PlanNotice("caution", "late", text, str(Mark.PRACTICE)))
+    return notices
 
 
 def _overrun(step: Step) -> PlanNotice:

@@ -9,8 +9,9 @@ from ortools.sat.python import cp_model
 from pantry_core.plan.chains import Chain, Costs, least_through
 from pantry_core.plan.flow import Flow, Indices, Prices
 from pantry_core.plan.grid import SLOT_S
-from pantry_core.plan.parts import DishModel, Model, edges, pairs
+from pantry_core.plan.parts import LATENESS, DishModel, Model, edges, late_slots, pairs
 from pantry_core.plan.resources import Share
+from pantry_core.plan.waits import Tie
 
 FIRST_ROOM_S = 2 * 3600.0
 """How far from its own least a dish is let go first, where the least of all cannot be together."""
@@ -40,6 +41,7 @@ class Bound:
     least_s: float
     through: list[list[Costs]]
     plan: list[list[int]] | None
+    ties: Sequence[Tie] = ()
 
     def nodes(self, room_s: float) -> list[list[Indices]]:
         """Slots that a plan can use which deviates at most so much more than the least [s]."""
@@ -55,22 +57,23 @@ class Bound:
     def near(self) -> list[int] | None:
         """A plan at the least deviation or near it, a slot for each boundary.
 
-        The rules of attended steps are not known here, and may be broken.
+        Of a trip only the longest step is known here to take hands, so it may be a little too good.
         """
         found = self.plan
-        if found is None and self.shares:
-            flow = Flow(self.chains, self.nodes(0.0), self.shares)
+        if found is None and (self.shares or self.ties):
+            flow = Flow(self.chains, self.nodes(0.0), self.shares, self.ties)
             found = flow.whole() if flow.arcs <= MOST_WHOLE else None
         return None if found is None else [self.first + slot for own in found for slot in own]
 
 
-def lower_bound(model: Model, shares: Sequence[Share]) -> Bound | None:
+def lower_bound(model: Model, shares: Sequence[Share], ties: Sequence[Tie] = ()) -> Bound | None:
     """The least deviation that all dishes together can have, by linear programming.
 
     Slots are let in as the prices ask for them, until none that is left out could help; the bound
     is that of the prices, and holds whatever the program's rounding.
 
-    Parameters: model, cut to what each dish can reach; shares, dishes counted as in the model.
+    Parameters: model, cut to what each dish can reach; shares and ties, dishes counted as in the
+    model.
     Returns: the bound, or None where there is none or it would take too long.
     Source: Lagrangian duality; column generation.
     """
@@ -78,13 +81,14 @@ def lower_bound(model: Model, shares: Sequence[Share]) -> Bound | None:
     last = max(edges(bound)[1] for bound in model.bounds())
     chains = [_chain(each, first, last - first + 1) for each in model.dishes]
     through = [least_through(chain) for chain in chains]
-    if not shares:
+    shares = [alone for share in shares if (alone := share.alone(model)).is_scarce]
+    if not shares and not ties:
         return Bound(chains, [], first, sum(_least(own) for own in through), through, None)
     nodes, room_s = _within(through, ROUNDING_S), FIRST_ROOM_S
     everywhere = sum(int(np.isfinite(costs).sum()) for own in through for costs in own)
     best: Bound | None = None
     for _ in range(MOST_ROUNDS):
-        flow = Flow(chains, nodes, shares)
+        flow = Flow(chains, nodes, shares, ties)
         if flow.arcs > MOST_ARCS:
             return best
         found = flow.divided()
@@ -104,9 +108,9 @@ def lower_bound(model: Model, shares: Sequence[Share]) -> Bound | None:
         )
         least_s = sum(_least(own) for own in priced) - paid
         if best is None or least_s > best.least_s:
-            best = Bound(chains, list(shares), first, least_s, priced, None)
+            best = Bound(chains, shares, first, least_s, priced, None, ties)
         if least_s > value - ROUNDING_S:
-            return Bound(chains, list(shares), first, least_s, priced, plan)
+            return Bound(chains, shares, first, least_s, priced, plan, ties)
         nodes = _both(nodes, _within(priced, ROUNDING_S))
     return best
 
@@ -120,7 +124,11 @@ def _chain(each: DishModel, first: int, count: int) -> Chain:
     if each.begun_s is not None and wished[0] is not None:
         # The first length counts from where the grid goes on, not from where the step began.
         wished[0] -= edges(each.bounds[0])[0] * SLOT_S - each.begun_s
-    return Chain(free, each.windows, wished)
+    within = [
+        None if stay is None else [(a - first, b - first) for a, b in stay] for stay in each.stays
+    ]
+    late_s = LATENESS * SLOT_S * np.maximum(np.arange(count) + first - each.hour, 0.0)
+    return Chain(free, each.windows, wished, within, late_s if late_slots(each.dish) else None)
 
 
 def _priced(chain: Chain, dish: int, shares: Sequence[Share], prices: Prices) -> list[Costs]:
@@ -140,7 +148,22 @@ def _priced(chain: Chain, dish: int, shares: Sequence[Share], prices: Prices) ->
             else:
                 ends = np.minimum(np.arange(count) + use.slots, count)
                 found[use.i] += use.demand * paid[ends]
+    for tie in prices.ties:
+        for boundary, slots, sign in (
+            (tie.early, tie.early_slots, 1.0),
+            (tie.late, tie.late_slots, -1.0),
+        ):
+            if boundary[0] == dish:
+                found[boundary[1]] += sign * _paid_after(slots, tie.each, count)
     return found
+
+
+def _paid_after(slots: Indices, prices: Costs, count: int) -> Costs:
+    """What is paid at all slots from each one on: who lies there has passed by them."""
+    paid = np.zeros(count + 1)
+    np.add.at(paid, np.clip(slots, -1, count - 1) + 1, prices)
+    onward: Costs = np.cumsum(paid[::-1])[::-1][1:]
+    return onward
 
 
 def _least(through: Sequence[Costs]) -> float:

@@ -3,9 +3,12 @@
 import copy
 from collections.abc import Iterable
 from dataclasses import dataclass
+from datetime import date
 from typing import Annotated, Any, Literal
 
 from pydantic import Field
+
+from pantry_core.plan.request import WEEKDAYS, DayName
 
 Document = dict[str, Any]
 
@@ -55,6 +58,46 @@ class LongerDay:
 
 
 @dataclass(frozen=True, slots=True)
+class WorkHours:
+    """Work is done on a day of the week between these hours as well."""
+
+    day: DayName
+    begins: str
+    ends: str
+    kind: Literal["work"] = "work"
+
+
+@dataclass(frozen=True, slots=True)
+class OpenHours:
+    """A place is open on a date, and its day of the week, between these hours."""
+
+    place: str
+    day: str
+    begins: str
+    ends: str
+    kind: Literal["open"] = "open"
+
+
+@dataclass(frozen=True, slots=True)
+class KeepLonger:
+    """A step that only waits may take so long [h]: what is bought earlier is kept."""
+
+    dish: str
+    step: str
+    max_h: float
+    kind: Literal["keep"] = "keep"
+
+
+@dataclass(frozen=True, slots=True)
+class WaitForNone:
+    """A step begins without waiting for other dishes."""
+
+    dish: str
+    step: str
+    kind: Literal["wait-for-none"] = "wait-for-none"
+
+
+@dataclass(frozen=True, slots=True)
 class ServeAt:
     """The feast, or a dish alone, at another hour."""
 
@@ -72,7 +115,17 @@ class LeaveOut:
 
 
 Change = Annotated[
-    Unlock | StayHome | MoreCooks | MoreRoom | LongerDay | ServeAt | LeaveOut,
+    Unlock
+    | StayHome
+    | MoreCooks
+    | MoreRoom
+    | LongerDay
+    | WorkHours
+    | OpenHours
+    | KeepLonger
+    | WaitForNone
+    | ServeAt
+    | LeaveOut,
     Field(discriminator="kind"),
 ]
 
@@ -81,7 +134,7 @@ def applied(document: Document, changes: Iterable[Change]) -> Document:
     """A `plan` document with changes made; the document itself stays.
 
     Parameters: document, as JSON data; changes, of what is in it.
-    Returns: the changed document. Raises: StopIteration for a dish that is not there.
+    Returns: the changed document. Raises: StopIteration for a dish or a step that is not there.
 
     >>> applied({"dishes": [], "cooks": 1}, [MoreCooks(2)])["cooks"]
     2
@@ -96,9 +149,24 @@ def _apply(document: Document, change: Change) -> None:
     """Make one change in place."""
     match change:
         case Unlock(dish, step):
-            for each in _dish(document, dish)["steps"]:
-                if each["id"] == step:
-                    each.pop("locked_start", None)
+            _step(document, dish, step).pop("locked_start", None)
+        case KeepLonger(dish, step, max_h):
+            _step(document, dish, step)["max_h"] = max_h
+        case WaitForNone(dish, step):
+            _step(document, dish, step).pop("after", None)
+        case ServeAt(at, dish):
+            (document if dish is None else _dish(document, dish))["serve_at"] = at
+        case LeaveOut(dish):
+            _leave_out(document, dish)
+        case _:
+            _apply_to_the_house(document, change)
+
+
+def _apply_to_the_house(
+    document: Document,
+    change: StayHome | MoreCooks | MoreRoom | LongerDay | WorkHours | OpenHours,
+) -> None:
+    match change:
         case StayHome(begins, ends):
             away = document["away"]
             document["away"] = [e for e in away if (e["from"], e["to"]) != (begins, ends)]
@@ -107,13 +175,34 @@ def _apply(document: Document, change: Change) -> None:
         case MoreRoom(place, room):
             document["places"][place] = room
         case LongerDay(wake, sleep):
-            document["day"] = {"wake": wake, "sleep": sleep}
-        case ServeAt(at, dish):
-            (document if dish is None else _dish(document, dish))["serve_at"] = at
-        case LeaveOut(dish):
-            document["dishes"] = [each for each in document["dishes"] if each["id"] != dish]
+            document["day"] = {**document.get("day", {}), "wake": wake, "sleep": sleep}
+        case WorkHours(weekday, begins, ends):
+            work = document["day"].get("work") or []
+            hours = {"days": [weekday], "from": begins, "to": ends}
+            document["day"]["work"] = [*work, hours]
+        case OpenHours(place, day, begins, ends):
+            opening = document["open"][place]
+            name = WEEKDAYS[date.fromisoformat(day).weekday()]
+            hours = {"days": [name], "from": begins, "to": ends}
+            opening["hours"] = [*(opening.get("hours") or []), hours]
+            opening["closed"] = [e for e in opening.get("closed") or [] if e != day]
+
+
+def _leave_out(document: Document, dish_id: str) -> None:
+    """Drop a dish; whoever waited for it waits no longer."""
+    document["dishes"] = [each for each in document["dishes"] if each["id"] != dish_id]
+    for dish in document["dishes"]:
+        for step in dish["steps"]:
+            if step.get("after"):
+                step["after"] = [each for each in step["after"] if each["dish"] != dish_id]
 
 
 def _dish(document: Document, dish_id: str) -> Document:
     found: Document = next(each for each in document["dishes"] if each["id"] == dish_id)
+    return found
+
+
+def _step(document: Document, dish_id: str, step_id: str) -> Document:
+    steps = _dish(document, dish_id)["steps"]
+    found: Document = next(each for each in steps if each["id"] == step_id)
     return found

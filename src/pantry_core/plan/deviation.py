@@ -8,12 +8,16 @@ from ortools.sat.python import cp_model
 from pantry_core.plan.bound import ROUNDING_S, Bound, lower_bound
 from pantry_core.plan.grid import SLOT_S
 from pantry_core.plan.model import slots_of, solve
-from pantry_core.plan.parts import DishModel, Model
+from pantry_core.plan.parts import LATENESS, DishModel, Model, late_slots
 from pantry_core.plan.problem import Problem
 from pantry_core.plan.resources import shares
+from pantry_core.plan.waits import ties
 
 WISH_LIMIT, NEAR_LIMIT, REST_LIMIT = 3.0, 0.2, 1.0
 """Deterministic seconds for a plan, for one at the bound, and for one between it and the best."""
+
+NEAR_ROOMS_S = (0.0, 3600.0, 4 * 3600.0, 12 * 3600.0)
+"""How much worse than the plan that the bound knows one may be, until one is found [s]."""
 
 Progress = Callable[[float, float], None]
 """Told of each better plan: its deviation and the bound [h]."""
@@ -80,7 +84,7 @@ def nearest(
     Returns: the plan, or the solver's status where there is none.
     """
     model = fresh()
-    shared = shares(model, problem)
+    shared, tied = shares(model, problem), ties(model)
     model.cp.minimize(wish(model))
     watch = _Watch(progress)
 
@@ -88,7 +92,11 @@ def nearest(
         return watch.has_plan and wants_stop()
 
     status, solver = solve(
-        model, limit=WISH_LIMIT * effort, callback=watch, wants_stop=stops, is_first=bool(shared)
+        model,
+        limit=WISH_LIMIT * effort,
+        callback=watch,
+        wants_stop=stops,
+        is_first=bool(shared or tied),
     )
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         return status
@@ -96,7 +104,7 @@ def nearest(
     best.deviation_s = deviation_s(model, best.slots)
     if best.is_proven or stops():
         return best
-    best.bound = lower_bound(model, shared)
+    best.bound = lower_bound(model, shared, tied)
     if best.bound is not None:
         best.least_s = max(best.least_s, best.bound.least_s)
         _come_near(best, best.bound, fresh)
@@ -108,18 +116,20 @@ def nearest(
 
 
 def _come_near(best: Nearest, bound: Bound, fresh: Callable[[], Model]) -> None:
-    """Take the plan that the bound knows, with every rule."""
+    """Take the plan that the bound knows, with every rule, or one not much worse."""
     near = bound.near()
-    if near is None and bound.shares:
+    if near is None and (bound.shares or bound.ties):
         return
-    model = fresh()
-    most = bound.least_s + ROUNDING_S if near is None else deviation_s(model, near)
-    bound.narrow(model, 0.0)
-    model.cp.add(wish(model) <= round(most))
-    status, solver = solve(model, hint=near, limit=NEAR_LIMIT)
-    if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
-        best.slots = slots_of(model, solver)
-        best.deviation_s = deviation_s(model, best.slots)
+    for room_s in NEAR_ROOMS_S:
+        model = fresh()
+        most_s = bound.least_s + ROUNDING_S if near is None else deviation_s(model, near)
+        bound.narrow(model, room_s)
+        model.cp.add(wish(model) <= round(most_s + room_s))
+        status, solver = solve(model, hint=near, limit=NEAR_LIMIT)
+        if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+            best.slots = slots_of(model, solver)
+            best.deviation_s = deviation_s(model, best.slots)
+            return
 
 
 def _search(
@@ -142,15 +152,15 @@ def _search(
 
 
 def wish(model: Model) -> cp_model.LinearExprT:
-    """Total deviation from the wished lengths [s]."""
-    return cp_model.LinearExpr.sum(
-        [
-            _deviation(model, each, i, wished)
-            for each in model.dishes
-            for i in range(len(each.sizes))
-            if (wished := each.wished_s(i)) is not None
-        ]
-    )
+    """Total deviation from the wished lengths, and lateness by its weight [s]."""
+    deviations = [
+        _deviation(model, each, i, wished)
+        for each in model.dishes
+        for i in range(len(each.sizes))
+        if (wished := each.wished_s(i)) is not None
+    ]
+    late = [_lateness(model, each) for each in model.dishes if late_slots(each.dish)]
+    return cp_model.LinearExpr.sum([*deviations, *late])
 
 
 def deviation_s(model: Model, slots: Sequence[int]) -> int:
@@ -165,7 +175,15 @@ def deviation_s(model: Model, slots: Sequence[int]) -> int:
                 begin_s = each.begun_s
             if (wished := each.wished_s(i)) is not None:
                 total += abs(own[i + 1] * SLOT_S - begin_s - wished)
+        total += LATENESS * SLOT_S * max(own[-1] - each.hour, 0)
     return total
+
+
+def _lateness(model: Model, each: DishModel) -> cp_model.LinearExpr:
+    """How much after its hour a dish ends, by its weight [s]."""
+    late = model.cp.new_int_var(0, late_slots(each.dish), f"late-{each.index}")
+    model.cp.add(late >= each.bounds[-1] - each.hour)
+    return LATENESS * SLOT_S * late
 
 
 def _deviation(model: Model, each: DishModel, i: int, wished: int) -> cp_model.IntVar:

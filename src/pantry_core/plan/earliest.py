@@ -6,8 +6,11 @@ from datetime import datetime, timedelta
 
 from ortools.sat.python import cp_model
 
-from pantry_core.plan.grid import SLOT_S
-from pantry_core.plan.model import build, build_to, solve
+from pantry_core.plan.allowed import RUSH, Allowed
+from pantry_core.plan.grid import whole_slots
+from pantry_core.plan.hours import Hours, hours_of
+from pantry_core.plan.model import build, build_to, inside, solve
+from pantry_core.plan.parts import DishModel, Model, early_slots, late_slots
 from pantry_core.plan.problem import GRID, Problem
 
 LONGEST_AWAY = timedelta(days=30)
@@ -89,15 +92,18 @@ def _within(
         replace(dish, serve_at=end, early=dish.early + (end - begin)) if n in followers else dish
         for n, dish in enumerate(problem.dishes)
     )
-    horizon = max(end, problem.horizon)
-    model = build_to(replace(problem, dishes=dishes), horizon)
+    moved = replace(problem, dishes=dishes)
+    horizon = max(moved.horizon, problem.horizon)
+    hours = hours_of(problem, problem.now, horizon)
+    model = build(moved, hours, horizon, is_kept=True, movable=followers)
     grid = model.grid
     serve = model.cp.new_int_var(grid.at_or_after(begin), grid.at_or_before(end), "serve")
     for each in model.dishes:
         if each.index in followers:
-            early = problem.dishes[each.index].early // timedelta(seconds=SLOT_S)
-            model.cp.add(each.bounds[-1] <= serve)
-            model.cp.add(each.bounds[-1] >= serve - early)
+            dish = problem.dishes[each.index]
+            model.cp.add(each.bounds[-1] <= serve + late_slots(dish))
+            model.cp.add(each.bounds[-1] >= serve - early_slots(dish))
+            _work_before(model, each, hours, serve)
     model.cp.minimize(serve)
     status, solver = solve(model, limit=limit)
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
@@ -105,22 +111,45 @@ def _within(
     return grid.moment(solver.value(serve))
 
 
+def _work_before(model: Model, each: DishModel, hours: Hours, serve: cp_model.IntVar) -> None:
+    """Work in its hours, or in the last hours before the dish's hour, which is looked for."""
+    if hours.work is None:
+        return
+    for i in each.planned():
+        step = each.dish.pending[i]
+        if not step.is_work:
+            continue
+        is_rush = model.cp.new_bool_var(f"rush-{each.index}-{i}")
+        model.cp.add(each.bounds[i] >= serve - RUSH).only_enforce_if(is_rush)
+        if step.attended:
+            inside(model, each, i, whole_slots(model.grid, hours.work), ~is_rush)
+        else:
+            at_work = Allowed(model.grid, hours, each, i).at_work()
+            domain = cp_model.Domain.from_intervals(at_work)
+            kept = model.cp.add_linear_expression_in_domain(each.bounds[i], domain)
+            kept.only_enforce_if(~is_rush)
+
+
 def _never(problem: Problem) -> bool:
     """Whether the dishes leave each other too little room and hands at whatever hour.
 
     Found out at the hour that is asked for, as if it had been known long before, nobody slept or
-    went away, and nothing was locked. Where a dish has begun, or more is against it, nobody knows.
+    went away, nothing was shut and nothing was locked. Where a dish has begun, or more is against
+    it, nobody knows.
     """
     if any(dish.begun_at for dish in problem.dishes):
         return False
     dishes = tuple(
-        replace(dish, pending=tuple(replace(step, locked_start=None) for step in dish.pending))
+        replace(
+            dish,
+            pending=tuple(replace(step, locked_start=None, after=()) for step in dish.pending),
+        )
         for dish in problem.dishes
     )
     known = problem.serve_at - _least(problem) - LONGEST_AWAY
     always = [(known, problem.horizon)]
     ideal = replace(problem, now=known, dishes=dishes)
-    model = build(ideal, always, always, problem.horizon, is_kept=True)
+    model = build(ideal, Hours(always, always), problem.horizon, is_kept=True)
     status, _ = solve(model, limit=EARLIEST_LIMIT)
     return status == cp_model.INFEASIBLE
 

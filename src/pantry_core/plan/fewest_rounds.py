@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Sequence
-from datetime import timedelta
+from datetime import datetime, timedelta
 
 from ortools.sat.python import cp_model
 
@@ -11,7 +11,7 @@ from pantry_core.plan.model import solve
 from pantry_core.plan.parts import DishModel, Model, edges
 from pantry_core.plan.problem import Problem, Step
 from pantry_core.plan.result import PlannedStep
-from pantry_core.plan.rounds import MOST, Tended, gathered, visits
+from pantry_core.plan.rounds import Tended, gathered, visits
 
 FAR_S = 2**40
 MOST_STARTS = 4000
@@ -26,29 +26,45 @@ def more_visits_than_needed(
     Parameters: problem; planned, its pending steps in UTC; present, spans in which somebody is
     awake and at home.
     """
+    least = max(
+        (
+            math.ceil(step.min_s / step.every_s) - 1
+            for dish in problem.dishes
+            for step in dish.pending
+            if step.every_s is not None and step.started_at is None
+        ),
+        default=0,
+    )
+    return len(visit_moments(problem, planned, present)) > least
+
+
+def visit_moments(
+    problem: Problem, planned: Sequence[PlannedStep], present: list[Span]
+) -> set[datetime]:
+    """When somebody goes on a round by a plan.
+
+    Parameters: as of `more_visits_than_needed`. Returns: the moments of all visits.
+    """
     steps = {(dish.id, step.id): step for dish in problem.dishes for step in dish.pending}
-    tended, least = [], 0
+    tended = []
     for each in planned:
         step = steps[each.dish, each.step]
-        if step.every_s is None:
-            continue
-        last = max((each.start, *step.rounds_done))
-        tended.append(Tended((each.dish, each.step), last, each.end, step.every_s))
-        if step.started_at is None:
-            least = max(least, math.ceil(step.min_s / (MOST * step.every_s)) - 1)
+        if step.every_s is not None:
+            last = max((each.start, *step.rounds_done))
+            tended.append(Tended((each.dish, each.step), last, each.end, step.every_s))
     gathered(tended, present, Grid(problem.serve_at))
-    return len({at for each in tended for at in each.jobs}) > least
+    return {at for each in tended for at in each.jobs}
 
 
-def count_visits(model: Model, problem: Problem, present: list[Span]) -> bool:
-    """Make the number of rounds, over all steps that ask for them, the model's objective.
+def visits_needed(model: Model, problem: Problem, present: list[Span]) -> list[cp_model.IntVar]:
+    """A literal for each round that a plan needs, over all steps that ask for them.
 
     A step needs its j-th round when it ends later than a moment that follows from its start alone,
     so these moments are worked out for every start that is still possible.
 
     Parameters: model, its earlier wishes already bound; problem; present, spans in which somebody
     is awake and at home.
-    Returns: whether there is anything to choose.
+    Returns: the literals; none where there is nothing to choose, or too much to look at.
     """
     asked = [
         (each, i, step)
@@ -58,14 +74,12 @@ def count_visits(model: Model, problem: Problem, present: list[Span]) -> bool:
     ]
     ranges = _ranges(model, [(each, i) for each, i, _ in asked])
     if not asked or sum(last - first + 1 for first, last in ranges) > MOST_STARTS:
-        return False
-    needed = [
+        return []
+    return [
         literal
         for (each, i, step), (first, last) in zip(asked, ranges, strict=True)
         for literal in _needed(model, problem, each, i, step, present, first, last)
     ]
-    model.cp.minimize(sum(needed))
-    return bool(needed)
 
 
 def _needed(
@@ -131,7 +145,7 @@ def _thresholds(
     found = visits(last, problem.horizon, every_s, present, grid)
     moments = []
     for moment in found.at:
-        due = grid.seconds(last) + int(MOST * every_s)
+        due = grid.seconds(last) + every_s
         moments.append(max(due, grid.seconds(moment)) if moment in found.late else due)
         last = moment
     return moments

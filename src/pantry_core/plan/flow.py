@@ -12,6 +12,7 @@ from scipy.sparse import csr_matrix
 from pantry_core.plan.chains import Chain
 from pantry_core.plan.grid import SLOT_S
 from pantry_core.plan.resources import Share
+from pantry_core.plan.waits import Tie
 
 Indices = NDArray[np.int64]
 Reals = NDArray[np.float64]
@@ -27,10 +28,26 @@ WALL_LIMIT_S = 60.0
 
 @dataclass(frozen=True, slots=True)
 class Prices:
-    """For each share, what a unit of it costs in some slots [s]; elsewhere nothing."""
+    """For each share, what a unit of it costs in some slots [s]; elsewhere nothing.
+
+    For each row of each tie, what it costs that its second boundary is passed by a slot and its
+    first by another one is not [s].
+    """
 
     slots: list[Indices]
     each: list[Reals]
+    ties: list["TiePrice"]
+
+
+@dataclass(frozen=True, slots=True)
+class TiePrice:
+    """Who passes `early` by its slots must have passed `late` by its own; else it costs [s]."""
+
+    early: tuple[int, int]
+    early_slots: Indices
+    late: tuple[int, int]
+    late_slots: Indices
+    each: Reals
 
 
 class Flow:
@@ -42,14 +59,18 @@ class Flow:
     """
 
     def __init__(
-        self, chains: Sequence[Chain], nodes: Sequence[Sequence[Indices]], shares: Sequence[Share]
+        self,
+        chains: Sequence[Chain],
+        nodes: Sequence[Sequence[Indices]],
+        shares: Sequence[Share],
+        ties: Sequence[Tie] = (),
     ) -> None:
         """Lay out the columns and rows.
 
         Parameters: chains; nodes, for each dish and boundary the slots it may lie in, ascending;
-        shares, what is shared, its dishes counted as the chains.
+        shares, what is shared, and ties between boundaries, their dishes counted as the chains.
         """
-        self.nodes, self.shares = nodes, shares
+        self.nodes, self.shares, self.ties = nodes, shares, ties
         self._costs: list[Reals] = []
         self._arcs = [
             [self._arcs_of(chain, i, own) for i in range(len(chain.lengths))]
@@ -77,15 +98,25 @@ class Flow:
         """Columns of a step's lengths, with the places of their slots in the lists of nodes."""
         least, most = chain.lengths[i]
         begin, after = own[i], own[i + 1]
+        latest = begin + min(most, len(chain.free[0]))
+        within = chain.inside(i)
+        if within is not None:
+            ends = np.full(len(begin), -1)
+            for a, b in within:
+                ends[(a <= begin) & (begin <= b)] = np.maximum(b, ends[(a <= begin) & (begin <= b)])
+            latest = np.minimum(latest, ends)
         left = np.searchsorted(after, begin + least, "left")
-        right = np.searchsorted(after, begin + min(most, len(chain.free[0])), "right")
+        right = np.searchsorted(after, latest, "right")
         count = np.maximum(right - left, 0)
         start = np.repeat(np.arange(len(begin)), count)
         end = np.arange(len(start)) + np.repeat(left - (np.cumsum(count) - count), count)
         wished = chain.wished[i]
         length_s = (after[end] - begin[start]) * float(SLOT_S)
         column = np.arange(len(start)) + sum(len(each) for each in self._costs)
-        self._costs.append(np.zeros(len(start)) if wished is None else np.abs(length_s - wished))
+        costs = np.zeros(len(start)) if wished is None else np.abs(length_s - wished)
+        if chain.late is not None and i == len(chain.lengths) - 1:
+            costs = costs + chain.late[after[end]]
+        self._costs.append(costs)
         return column, start, end
 
     @cached_property
@@ -120,17 +151,44 @@ class Flow:
             for use in share.uses:
                 over = (use.i, slots - use.slots) if use.slots else (use.i + 1, slots)
                 for sign, (boundary, at) in ((1, (use.i, slots)), (-1, over)):
-                    place = np.searchsorted(self.nodes[use.dish][boundary], at, "right") - 1
-                    has_passed = place >= 0
-                    rows.append(row[has_passed])
-                    columns.append(self._passed[use.dish][boundary][place[has_passed]])
+                    passed, columns_passed = self._passed_by((use.dish, boundary), at)
+                    rows.append(row[passed])
+                    columns.append(columns_passed)
                     entries.append(np.full(len(rows[-1]), float(sign * use.demand)))
             count += len(slots)
         room = [
             np.full(len(slots), float(share.capacity))
             for share, slots in zip(self.shares, self._peaks, strict=True)
         ]
+        for early, early_slots, late, late_slots in self._tied:
+            row = count + np.arange(len(early_slots))
+            for sign, tied, at in ((1, early, early_slots), (-1, late, late_slots)):
+                passed, columns_passed = self._passed_by(tied, at)
+                rows.append(row[passed])
+                columns.append(columns_passed)
+                entries.append(np.full(len(rows[-1]), float(sign)))
+            room.append(np.zeros(len(early_slots)))
+            count += len(early_slots)
         return _matrix(rows, columns, entries, (count, self._columns)), np.concatenate(room)
+
+    @cached_property
+    def _tied(self) -> list[tuple[tuple[int, int], Indices, tuple[int, int], Indices]]:
+        """Rows of the ties: what is passed by some slots only if something else is by others."""
+        rows = []
+        for tie in self.ties:
+            second = self.nodes[tie.second[0]][tie.second[1]]
+            rows.append((tie.second, second, tie.first, second - tie.least))
+            if tie.most is not None:
+                first = self.nodes[tie.first[0]][tie.first[1]]
+                rows.append((tie.first, first, tie.second, first + tie.most))
+        return rows
+
+    def _passed_by(self, boundary: tuple[int, int], at: Indices) -> tuple[Indices, Indices]:
+        """Which of some slots a boundary can have passed by, and the columns that say so."""
+        dish, i = boundary
+        place = np.searchsorted(self.nodes[dish][i], at, "right") - 1
+        passed = np.flatnonzero(place >= 0)
+        return passed, self._passed[dish][i][place[passed]]
 
     @cached_property
     def _limits(self) -> tuple[Reals, Reals]:
@@ -160,8 +218,14 @@ class Flow:
         if found.status != 0:
             return None
         prices = np.maximum(-found.ineqlin.marginals, 0.0)
-        ends = np.cumsum([len(slots) for slots in self._peaks])[:-1]
-        return found.fun, Prices(self._peaks, np.split(prices, ends)), self._slots(found.x)
+        counts = [len(slots) for slots in self._peaks] + [len(row[1]) for row in self._tied]
+        parts = np.split(prices, np.cumsum(counts)[:-1])
+        of_ties = [
+            TiePrice(*row, part)
+            for row, part in zip(self._tied, parts[len(self._peaks) :], strict=True)
+        ]
+        priced = Prices(self._peaks, parts[: len(self._peaks)], of_ties)
+        return found.fun, priced, self._slots(found.x)
 
     def whole(self) -> list[list[int]] | None:
         """The best slots of all boundaries when no dish is divided, as far as a search finds them.

@@ -1,7 +1,7 @@
 """Instants: read as local time or with an offset, kept in UTC, written with their offset."""
 
 from dataclasses import dataclass
-from datetime import UTC, datetime, time
+from datetime import UTC, datetime, time, timedelta
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
 
@@ -93,3 +93,17 @@ def read_time_of_day(text: str) -> time:
         return datetime.strptime(text, "%H:%M").time()  # noqa: DTZ007 - of any day
     except ValueError:
         raise NotAnInstant(f"{text[:40]!r} is no time of day; one like 07:00 would do") from None
+
+
+def read_hour(text: str, *, is_end: bool = False) -> timedelta:
+    """Read an hour of the day, as the time since midnight; an end may be 24:00.
+
+    Raises: NotAnInstant for other text.
+
+    >>> read_hour("24:00", is_end=True)
+    datetime.timedelta(days=1)
+    """
+    if is_end and text == "24:00":
+        return timedelta(days=1)
+    hour = read_time_of_day(text)
+    return timedelta(hours=hour.hour, minutes=hour.minute)

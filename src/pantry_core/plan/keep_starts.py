@@ -6,7 +6,8 @@ from datetime import datetime
 
 from ortools.sat.python import cp_model
 
-from pantry_core.plan.grid import Grid, Span
+from pantry_core.plan.grid import Grid
+from pantry_core.plan.hours import Hours
 from pantry_core.plan.model import build, solve
 from pantry_core.plan.problem import GRID, Dish, Problem
 
@@ -17,16 +18,14 @@ Starts = Mapping[tuple[str, str], datetime]
 """Starts of an earlier plan, by dish and step."""
 
 
-def kept_as_they_were(
-    problem: Problem, awake: list[Span], home: list[Span], starts: Starts
-) -> Problem:
+def kept_as_they_were(problem: Problem, hours: Hours, starts: Starts) -> Problem:
     """Lock as many steps as can be to the starts they had.
 
-    Parameters: problem; awake and home, sorted spans from now to the horizon; starts.
+    Parameters: problem; hours, from now to the horizon; starts.
     Returns: the problem with those starts locked, as it was when there is no plan at all.
     Raises: nothing.
     """
-    model = build(problem, awake, home, problem.horizon, is_kept=True)
+    model = build(problem, hours, problem.horizon, is_kept=True)
     stays: dict[tuple[int, int], cp_model.IntVar] = {}
     for each in model.dishes:
         for i in each.planned():

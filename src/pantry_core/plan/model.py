@@ -1,26 +1,27 @@
 """The constraint model of a feast: boundaries of all steps on the quarter-hour grid."""
 
-import math
-from collections.abc import Callable
+from collections.abc import Callable, Container, Sequence
 from datetime import datetime
 
 import numpy as np
 from ortools.sat.python import cp_model
 
-from pantry_core.plan.grid import (
-    SLOT_S,
-    Grid,
-    Span,
-    awake_spans,
-    between,
-    home_spans,
-    up,
-    whole_slots,
+from pantry_core.plan.allowed import Allowed
+from pantry_core.plan.grid import SLOT_S, Grid, down, up
+from pantry_core.plan.hours import Hours, hours_of
+from pantry_core.plan.parts import (
+    LONGEST,
+    DishModel,
+    Model,
+    Stay,
+    early_slots,
+    edges,
+    late_slots,
 )
-from pantry_core.plan.parts import LONGEST, DishModel, Model, Rule
 from pantry_core.plan.problem import Dish, Problem, Step
 from pantry_core.plan.reach import intervals, reachable, slots_in
 from pantry_core.plan.resources import share_out
+from pantry_core.plan.waits import waits_for
 
 SEED = 7
 DETERMINISTIC_LIMIT = 6.0
@@ -29,13 +30,18 @@ WALL_LIMIT_S = 60.0
 
 
 def build(
-    problem: Problem, awake: list[Span], home: list[Span], horizon: datetime, *, is_kept: bool
+    problem: Problem,
+    hours: Hours,
+    horizon: datetime,
+    *,
+    is_kept: bool,
+    movable: Container[int] = (),
 ) -> Model:
     """The model of a problem up to a horizon, which may lie after the hour of serving.
 
-    Parameters: problem; awake and home, sorted spans from now to the horizon; horizon, an instant;
-    is_kept, whether every rule holds: then windows are cut to what can be reached, else each rule
-    hangs on its literal.
+    Parameters: problem; hours, from now to the horizon; horizon, an instant; is_kept, whether every
+    rule holds: then windows are cut to what can be reached, else each rule hangs on its literal;
+    movable, indices of dishes whose hour is looked for: what depends on it is left to `at_hour`.
     Returns: the model, without objective.
     """
     grid = Grid(problem.serve_at)
@@ -46,70 +52,84 @@ def build(
             continue
         each = _dish(problem, index, dish, grid)
         model.dishes.append(each)
+        allowed = [
+            Allowed(grid, hours, each, i, is_movable=index in movable)
+            for i in range(len(dish.pending))
+        ]
         if is_kept:
-            _narrowed(model, each, first, awake, home)
+            _narrowed(model, each, first, allowed)
         else:
-            _reaching(model, each, first, last, awake, home)
-        for i, step in enumerate(dish.pending):
-            if step.attended:
-                _attend(model, each, i, "asleep", between(grid, awake, problem.now, horizon))
-                _attend(model, each, i, "away", between(grid, home, problem.now, horizon))
+            _reaching(model, each, first, last, allowed)
+    waits_for(model, problem)
     share_out(model, problem)
     if is_kept:
         model.cp.add_bool_and(list(model.groups.values()))
     return model
 
 
-def build_to(problem: Problem, horizon: datetime | None = None, *, is_kept: bool = True) -> Model:
-    """The model of a problem by its own waking hours and absences.
+def build_to(
+    problem: Problem,
+    horizon: datetime | None = None,
+    *,
+    is_kept: bool = True,
+    movable: Container[int] = (),
+) -> Model:
+    """The model of a problem by its own hours.
 
-    Parameters: problem; horizon, an instant, the last hour of serving where it is None; is_kept.
+    Parameters: problem; horizon, an instant, the last hour of serving where it is None; is_kept and
+    movable, as of `build`.
     """
     until = problem.horizon if horizon is None else horizon
-    awake = awake_spans(problem, problem.now, until)
-    home = home_spans(problem, problem.now, until)
-    return build(problem, awake, home, until, is_kept=is_kept)
+    hours = hours_of(problem, problem.now, until)
+    return build(problem, hours, until, is_kept=is_kept, movable=movable)
 
 
 def _dish(problem: Problem, index: int, dish: Dish, grid: Grid) -> DishModel:
     """A dish with the windows of its steps, its boundaries not yet made."""
     begun_s = None if dish.begun_at is None else grid.seconds(dish.begun_at)
-    found = DishModel(index, dish, begun_s)
+    found = DishModel(index, dish, begun_s, grid.at_or_before(dish.serve_at))
     for i, step in enumerate(dish.pending):
         found.windows.append(_window(grid, problem, found, i, step))
     return found
 
 
-def _narrowed(
-    model: Model, each: DishModel, first: int, awake: list[Span], home: list[Span]
-) -> None:
+def _narrowed(model: Model, each: DishModel, first: int, allowed: Sequence[Allowed]) -> None:
     """Boundaries that keep every rule of their own dish, cut to what can be reached."""
-    grid = model.grid
-    hour = grid.at_or_before(each.dish.serve_at)
-    count = max(hour - first + 1, 1)
+    last = each.hour + late_slots(each.dish)
+    count = max(last - first + 1, 1)
     free = [np.ones(count, dtype=bool) for _ in range(len(each.windows) + 1)]
     for i in each.planned():
-        step = each.dish.pending[i]
-        for spans in (awake, home) if step.hands_s else ():
-            free[i] &= slots_in(_free_starts(grid, step, spans), first, count)
-        if step.locked_start is not None:
-            locked = grid.at_or_before(step.locked_start)
-            free[i] &= slots_in([[locked, locked]], first, count)
+        for spans in allowed[i].starts().values():
+            free[i] &= slots_in(spans, first, count)
     if each.begun_s is not None:
         free[0][1:] = False
-    free[-1] &= slots_in([[hour - _early(each.dish), hour]], first, count)
-    ways = reachable(free, each.windows)
-    if ways is None or hour < first:
+    free[-1] &= slots_in([[each.hour - early_slots(each.dish), last]], first, count)
+    each.stays = [one.stay() for one in allowed]
+    shifted = [
+        None if stay is None else [(a - first, b - first) for a, b in stay] for stay in each.stays
+    ]
+    ways = reachable(free, each.windows, shifted)
+    if ways is None or last < first:
         model.cp.add_bool_or([])
         ways = free
     for i, slots in enumerate(ways):
         domain = cp_model.Domain.from_intervals(intervals(slots, first) or [[first, first]])
         each.bounds.append(model.cp.new_int_var_from_domain(domain, f"bound-{each.index}-{i}"))
     _sizes(model, each)
+    for i, stay in enumerate(each.stays):
+        if stay is not None:
+            inside(model, each, i, _within_reach(each, i, stay))
+
+
+def _within_reach(each: DishModel, i: int, stay: Stay) -> Stay:
+    """The intervals in which a step can begin and end at all."""
+    low, high = edges(each.bounds[i])
+    least = each.windows[i][0]
+    return [(a, b) for a, b in stay if b - least >= low and a <= high]
 
 
 def _reaching(
-    model: Model, each: DishModel, first: int, last: int, awake: list[Span], home: list[Span]
+    model: Model, each: DishModel, first: int, last: int, allowed: Sequence[Allowed]
 ) -> None:
     """Boundaries anywhere up to the horizon, each rule on its literal."""
     for i in range(len(each.windows) + 1):
@@ -119,7 +139,33 @@ def _reaching(
         model.cp.add(each.bounds[0] == first)
     _serve(model, each)
     for i in each.planned():
-        _start(model, each, i, awake, home)
+        for rule, spans in allowed[i].starts().items():
+            domain = cp_model.Domain.from_intervals(spans)
+            kept = model.cp.add_linear_expression_in_domain(each.bounds[i], domain)
+            kept.only_enforce_if(model.group(each.index, i, rule))
+        for rule, stay in allowed[i].stays().items():
+            inside(model, each, i, stay, model.group(each.index, i, rule))
+
+
+def inside(
+    model: Model,
+    each: DishModel,
+    i: int,
+    stay: Stay,
+    literal: cp_model.LiteralT | None = None,
+) -> None:
+    """Keep a step from start to end inside one of some closed intervals of slots.
+
+    Parameters: model; each, a dish of it; i, its pending step; stay; literal, on which the rule
+    hangs, None: it holds.
+    """
+    chosen: list[cp_model.LiteralT] = []
+    for a, b in stay:
+        lies_here = model.cp.new_bool_var(f"inside-{each.index}-{i}-{a}")
+        model.cp.add(each.bounds[i] >= a).only_enforce_if(lies_here)
+        model.cp.add(each.bounds[i + 1] <= b).only_enforce_if(lies_here)
+        chosen.append(lies_here)
+    model.cp.add_bool_or(chosen if literal is None else [*chosen, ~literal])
 
 
 def _sizes(model: Model, each: DishModel) -> None:
@@ -137,7 +183,7 @@ def _window(grid: Grid, problem: Problem, dish: DishModel, i: int, step: Step) -
     offset = (dish.begun_s or 0) % SLOT_S if begun else 0
     # Lengths are whole slots, less the part of a slot by which a bound start is off the grid.
     shortest = up(least + offset) - offset
-    longest = None if step.max_s is None else max(_down(step.max_s + offset) - offset, 0)
+    longest = None if step.max_s is None else max(down(step.max_s + offset) - offset, 0)
     if longest is not None and longest < shortest:
         # An empty window takes the nearest length, the longer of two that are equally near.
         nearer_below = least - longest < shortest - max(step.max_s or 0, least)
@@ -152,46 +198,13 @@ def _window(grid: Grid, problem: Problem, dish: DishModel, i: int, step: Step) -
     return max((shortest - elapsed) // SLOT_S, 0), most
 
 
-def _early(dish: Dish) -> int:
-    return math.floor(dish.early.total_seconds() / SLOT_S)
-
-
 def _serve(model: Model, each: DishModel) -> None:
-    hour = model.grid.at_or_before(each.dish.serve_at)
     on_time = model.group(each.index, 0, "too-late")
-    model.cp.add(each.bounds[-1] <= hour).only_enforce_if(on_time)
+    latest = each.hour + late_slots(each.dish)
+    model.cp.add(each.bounds[-1] <= latest).only_enforce_if(on_time)
     not_too_soon = model.group(each.index, 0, "not-yet")
-    model.cp.add(each.bounds[-1] >= hour - _early(each.dish)).only_enforce_if(not_too_soon)
-
-
-def _start(model: Model, each: DishModel, i: int, awake: list[Span], home: list[Span]) -> None:
-    start, step = each.bounds[i], each.dish.pending[i]
-    if step.hands_s:
-        present: tuple[tuple[Rule, list[Span]], ...] = (("asleep", awake), ("away", home))
-        for rule, spans in present:
-            domain = cp_model.Domain.from_intervals(_free_starts(model.grid, step, spans))
-            allowed = model.cp.add_linear_expression_in_domain(start, domain)
-            allowed.only_enforce_if(model.group(each.index, i, rule))
-    if step.locked_start is not None:
-        locked = model.grid.at_or_before(step.locked_start)
-        model.cp.add(start == locked).only_enforce_if(model.group(each.index, i, "locked"))
-
-
-def _free_starts(grid: Grid, step: Step, spans: list[Span]) -> list[list[int]]:
-    """Closed intervals of slots in which the hands of a step can begin inside a span."""
-    hands = up(step.hands_s) // SLOT_S
-    return [[a, b - hands] for a, b in whole_slots(grid, spans) if a <= b - hands]
-
-
-def _attend(
-    model: Model, each: DishModel, i: int, rule: Rule, absent: list[tuple[int, int]]
-) -> None:
-    """Keep an attended step out of the slots in which nobody is there; what is past is past."""
-    literal = model.group(each.index, i, rule)
-    for begin, end in absent:
-        before = model.cp.new_bool_var(f"before-{rule}-{each.index}-{i}-{begin}")
-        model.cp.add(each.bounds[i + 1] <= begin).only_enforce_if(before, literal)
-        model.cp.add(each.bounds[i] >= end).only_enforce_if(~before, literal)
+    soonest = each.hour - early_slots(each.dish)
+    model.cp.add(each.bounds[-1] >= soonest).only_enforce_if(not_too_soon)
 
 
 def solve(
@@ -229,7 +242,3 @@ def solve(
 def slots_of(model: Model, solver: cp_model.CpSolver) -> list[int]:
     """The slot of every boundary in a solution."""
     return [solver.value(bound) for bound in model.bounds()]
-
-
-def _down(seconds: int) -> int:
-    return seconds // SLOT_S * SLOT_S

@@ -1,5 +1,6 @@
 """Parts of the constraint model: dishes with their boundaries, rules with their literals."""
 
+import math
 from dataclasses import dataclass, field
 from typing import Literal
 
@@ -8,11 +9,19 @@ from ortools.sat.python import cp_model
 from pantry_core.plan.grid import SLOT_S, Grid
 from pantry_core.plan.problem import Dish
 
-Rule = Literal["too-late", "not-yet", "place-full", "asleep", "away", "hands-full", "locked"]
+Rule = Literal[
+    "too-late", "not-yet", "place-full", "asleep", "away", "work", "shut", "hands-full", "locked",
+    "after",
+]  # fmt: skip
 """Kinds of constraint that can be named; "not-yet": what has begun would be done too soon."""
 
 Group = tuple[int, int, Rule]
 """A named constraint: index of the dish, of its pending step, and its kind."""
+
+Stay = list[tuple[int, int]]
+
+LATENESS = 2
+"""An hour too late weighs as so many of deviation."""
 
 LONGEST = 400 * 24 * 4
 """Slots of a step without a longest time."""
@@ -22,15 +31,18 @@ LONGEST = 400 * 24 * 4
 class DishModel:
     """Boundary i is the start of pending step i and the end of the step before, in slots.
 
-    `windows` are the shortest and longest lengths of the pending steps, in slots.
-    `begun_s` is the bound start of the first pending step, in seconds from the anchor, when it has
-    one; boundary 0 is then where the grid goes on from now.
+    `windows` are the shortest and longest lengths of the pending steps, in slots; `stays` for each
+    the closed intervals of slots in one of which it lies from start to end, None: anywhere.
+    `hour` is the slot of its hour. `begun_s` is the bound start of the first pending step, in
+    seconds from the anchor, when it has one; boundary 0 is then where the grid goes on from now.
     """
 
     index: int
     dish: Dish
     begun_s: int | None
+    hour: int = 0
     windows: list[tuple[int, int]] = field(default_factory=list)
+    stays: list[Stay | None] = field(default_factory=list)
     bounds: list[cp_model.IntVar] = field(default_factory=list)
     sizes: list[cp_model.IntVar] = field(default_factory=list)
     overrun: bool = False
@@ -53,12 +65,16 @@ class DishModel:
 
 @dataclass
 class Model:
-    """All dishes, and a literal for each group of constraints."""
+    """All dishes, and a literal for each group of constraints.
+
+    `joining` are, for each step of a trip, whether it goes along with another one.
+    """
 
     grid: Grid
     cp: cp_model.CpModel
     dishes: list[DishModel]
     groups: dict[Group, cp_model.IntVar] = field(default_factory=dict)
+    joining: list[cp_model.IntVar] = field(default_factory=list)
 
     def group(self, dish: int, step: int, rule: Rule) -> cp_model.IntVar:
         """The literal of a named group, made on first use."""
@@ -70,6 +86,16 @@ class Model:
     def bounds(self) -> list[cp_model.IntVar]:
         """Every boundary of every dish."""
         return [bound for each in self.dishes for bound in each.bounds]
+
+
+def early_slots(dish: Dish) -> int:
+    """How much before its hour a dish may end, in slots."""
+    return math.floor(dish.early.total_seconds() / SLOT_S)
+
+
+def late_slots(dish: Dish) -> int:
+    """How much after its hour a dish may end, in slots."""
+    return math.floor(dish.late.total_seconds() / SLOT_S)
 
 
 def edges(variable: cp_model.IntVar) -> tuple[int, int]:

@@ -1,17 +1,51 @@
 """A plan document with its times resolved and its facts in order."""
 
-from collections.abc import Iterator
-from dataclasses import dataclass, replace
-from datetime import datetime, time, timedelta
-from typing import Any
+from dataclasses import dataclass, field, replace
+from datetime import date, datetime, time, timedelta
 from zoneinfo import ZoneInfo
 
-from pantry_core.plan.instants import NotAnInstant, read_instant, read_time_of_day, read_zone
-from pantry_core.plan.request import DishRequest, PlanRequest
+from pantry_core.plan.instants import read_hour, read_instant, read_time_of_day, read_zone
+from pantry_core.plan.request import (
+    WEEKDAYS,
+    DayHours,
+    DishRequest,
+    Opening,
+    PlanRequest,
+    StepRequest,
+)
+from pantry_core.plan.waiting import waiting_wrongs
+from pantry_core.plan.wrongs import Wrong, raw_wrongs
 
 GRID = timedelta(minutes=15)
+SHORT_WORK_S = 600
+"""Up to here work needs only somebody awake."""
 
-Wrong = tuple[str, str]
+
+@dataclass(frozen=True, slots=True)
+class WeekHours:
+    """Hours of some days of the week, Monday being 0, in hours of the day from and to [h]."""
+
+    days: frozenset[int]
+    begins: timedelta
+    ends: timedelta
+
+
+@dataclass(frozen=True, slots=True)
+class Open:
+    """When a place is open, by the week, but for dates on which it is shut."""
+
+    hours: tuple[WeekHours, ...]
+    closed: frozenset[date]
+
+
+@dataclass(frozen=True, slots=True)
+class Wait:
+    """The end of a step of another dish, and how long after it a step begins [s]."""
+
+    dish: str
+    step: str
+    min_s: int
+    max_s: int | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,6 +67,13 @@ class Step:
     started_at: datetime | None
     ended_at: datetime | None
     locked_start: datetime | None
+    trip: str | None = None
+    after: tuple[Wait, ...] = ()
+
+    @property
+    def is_work(self) -> bool:
+        """Whether it is work of more than ten minutes, which is done in the hours of work."""
+        return self.attended or self.hands_s > SHORT_WORK_S
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,6 +89,7 @@ class Dish:
     serve_at: datetime
     has_own_hour: bool
     early: timedelta
+    late: timedelta
     done: tuple[Step, ...]
     pending: tuple[Step, ...]
     begun_at: datetime | None
@@ -65,13 +107,16 @@ class Problem:
     sleep: time
     away: tuple[tuple[datetime, datetime], ...]
     cooks: int
-    places: dict[str, float]
+    places: dict[str, float | None]
     dishes: tuple[Dish, ...]
+    work: tuple[WeekHours, ...] | None = None
+    open: dict[str, Open] = field(default_factory=dict)
+    likes_half_hours: bool = False
 
     @property
     def horizon(self) -> datetime:
         """The last hour at which anything is served."""
-        return max((self.serve_at, *(dish.serve_at for dish in self.dishes)))
+        return max((self.serve_at, *(dish.serve_at + dish.late for dish in self.dishes)))
 
 
 class WrongPlan(ValueError):
@@ -82,70 +127,6 @@ class WrongPlan(ValueError):
         self.wrongs = wrongs
 
 
-def raw_wrongs(raw: object) -> tuple[Wrong, ...]:
-    """Every text in a raw plan document that should be a time or a listed place and is not.
-
-    Parameters: raw, JSON data that need not be a sound document otherwise.
-    Returns: pairs of dotted path and what would do; fields that are no text are left to others.
-    """
-    if not isinstance(raw, dict):
-        return ()
-    wrongs: list[Wrong] = list(_unlisted_places(raw))
-    zone = ZoneInfo("UTC")
-    if isinstance(raw.get("tz"), str):
-        try:
-            zone = read_zone(raw["tz"])
-        except NotAnInstant as error:
-            return (("tz", str(error)),)
-    for path, text in _times(raw):
-        try:
-            read_instant(text, zone)
-        except NotAnInstant as error:
-            wrongs.append((path, str(error)))
-    day = raw.get("day")
-    for name in ("wake", "sleep"):
-        if isinstance(day, dict) and isinstance(day.get(name), str):
-            try:
-                read_time_of_day(day[name])
-            except NotAnInstant as error:
-                wrongs.append((f"day.{name}", str(error)))
-    return tuple(wrongs)
-
-
-def _items(holder: object, name: str) -> list[Any]:
-    found = holder.get(name) if isinstance(holder, dict) else None
-    return found if isinstance(found, list) else []
-
-
-def _unlisted_places(raw: dict[str, Any]) -> Iterator[Wrong]:
-    places = raw.get("places", {})
-    for i, dish in enumerate(_items(raw, "dishes")):
-        for j, step in enumerate(_items(dish, "steps")):
-            place = step.get("place") if isinstance(step, dict) else None
-            if isinstance(place, str) and isinstance(places, dict) and place not in places:
-                where = f"dishes.{i}.steps.{j}.place"
-                yield where, f"{place[:40]!r} is not among the places; list it with its capacity"
-
-
-def _times(raw: dict[str, Any]) -> Iterator[tuple[str, str]]:
-    def texts(path: str, holder: object, *names: str) -> Iterator[tuple[str, str]]:
-        for name in names:
-            if isinstance(holder, dict) and isinstance(holder.get(name), str):
-                yield f"{path}{name}", holder[name]
-
-    yield from texts("", raw, "now", "serve_at")
-    for i, away in enumerate(_items(raw, "away")):
-        yield from texts(f"away.{i}.", away, "from", "to")
-    for i, dish in enumerate(_items(raw, "dishes")):
-        yield from texts(f"dishes.{i}.", dish, "serve_at")
-        for j, step in enumerate(_items(dish, "steps")):
-            path = f"dishes.{i}.steps.{j}."
-            yield from texts(path, step, "started_at", "ended_at", "locked_start")
-            for k, done in enumerate(_items(step, "rounds_done")):
-                if isinstance(done, str):
-                    yield f"{path}rounds_done.{k}", done
-
-
 def resolve(request: PlanRequest) -> Problem:
     """Resolve the times of a document and put its facts in order.
 
@@ -154,6 +135,7 @@ def resolve(request: PlanRequest) -> Problem:
     Raises: WrongPlan with all that is wrong with times and facts.
     """
     wrongs = list(raw_wrongs(request.model_dump(mode="json", by_alias=True)))
+    wrongs += waiting_wrongs(request)
     if wrongs:
         raise WrongPlan(tuple(wrongs))
     zone = read_zone(request.tz)
@@ -180,10 +162,29 @@ def resolve(request: PlanRequest) -> Problem:
             dishes.append(dish)
     if wrongs:
         raise WrongPlan(tuple(wrongs))
+    work = request.day.work
     return Problem(
         now, serve_at, zone, wake, sleep, tuple(away), request.cooks, dict(request.places),
         tuple(dishes),
+        work=None if work is None else tuple(map(_week_hours, work)),
+        open={place: _open(opening) for place, opening in request.open.items()},
+        likes_half_hours=request.day.half,
     )  # fmt: skip
+
+
+def _week_hours(hours: DayHours) -> WeekHours:
+    days = WEEKDAYS if hours.days is None else hours.days
+    return WeekHours(
+        frozenset(map(WEEKDAYS.index, days)),
+        read_hour(hours.from_),
+        read_hour(hours.to, is_end=True),
+    )
+
+
+def _open(opening: Opening) -> Open:
+    return Open(
+        tuple(map(_week_hours, opening.hours)), frozenset(map(date.fromisoformat, opening.closed))
+    )
 
 
 def _resolve_dish(
@@ -191,9 +192,6 @@ def _resolve_dish(
 ) -> tuple[Dish | None, list[Wrong]]:
     def instant(text: str | None) -> datetime | None:
         return None if text is None else read_instant(text, zone)
-
-    def seconds(hours: float | None) -> int | None:
-        return None if hours is None else round(hours * 3600)
 
     wrongs: list[Wrong] = []
     serve_at = instant(request.serve_at) or feast_at
@@ -205,23 +203,7 @@ def _resolve_dish(
         wrongs.append((f"dishes.{i}.serve_at", "this hour is over; one after now would do"))
     steps = []
     for j, each in enumerate(request.steps):
-        step = Step(
-            id=each.id,
-            name=each.name or each.id,
-            kind=each.kind,
-            place=each.place,
-            min_s=round(each.min_h * 3600),
-            prefer_s=seconds(each.prefer_h),
-            max_s=seconds(each.max_h),
-            hands_s=round(each.hands_min * 60),
-            attended=each.attended,
-            uses=each.uses,
-            every_s=seconds(each.every_h),
-            rounds_done=tuple(sorted(read_instant(text, zone) for text in each.rounds_done)),
-            started_at=instant(each.started_at),
-            ended_at=instant(each.ended_at),
-            locked_start=instant(each.locked_start),
-        )
+        step = _step(each, zone)
         wrongs += _fact_wrongs(f"dishes.{i}.steps.{j}", step, now)
         locked = step.locked_start
         if locked is not None and (locked - feast_at) % GRID:
@@ -253,12 +235,44 @@ def _resolve_dish(
             serve_at=serve_at,
             has_own_hour=request.serve_at is not None,
             early=timedelta(minutes=request.early_max_min),
+            late=timedelta(minutes=request.late_max_min) // GRID * GRID,
             done=tuple(steps[:first_pending]),
             pending=tuple(steps[first_pending:]),
             begun_at=begun_at if first_pending < len(steps) else None,
             running=running,
         ),
         [],
+    )
+
+
+def _step(asked: StepRequest, zone: ZoneInfo) -> Step:
+    def instant(text: str | None) -> datetime | None:
+        return None if text is None else read_instant(text, zone)
+
+    def seconds(hours: float | None) -> int | None:
+        return None if hours is None else round(hours * 3600)
+
+    return Step(
+        id=asked.id,
+        name=asked.name or asked.id,
+        kind=asked.kind,
+        place=asked.place,
+        min_s=round(asked.min_h * 3600),
+        prefer_s=seconds(asked.prefer_h),
+        max_s=seconds(asked.max_h),
+        hands_s=round(asked.hands_min * 60),
+        attended=asked.attended,
+        uses=asked.uses,
+        every_s=seconds(asked.every_h),
+        rounds_done=tuple(sorted(read_instant(text, zone) for text in asked.rounds_done)),
+        started_at=instant(asked.started_at),
+        ended_at=instant(asked.ended_at),
+        locked_start=instant(asked.locked_start),
+        trip=asked.trip,
+        after=tuple(
+            Wait(each.dish, each.step, round(each.min_h * 3600), seconds(each.max_h))
+            for each in asked.after
+        ),
     )
 
 

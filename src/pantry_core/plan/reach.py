@@ -8,16 +8,21 @@ from numpy.typing import NDArray
 Slots = NDArray[np.bool_]
 Lengths = tuple[int, int]
 """Shortest and longest length of a step in slots."""
+Within = Sequence[tuple[int, int]] | None
+"""Closed intervals in one of which a step lies from start to end; None: anywhere."""
 
 
-def reachable(free: Sequence[Slots], lengths: Sequence[Lengths]) -> list[Slots] | None:
+def reachable(
+    free: Sequence[Slots], lengths: Sequence[Lengths], within: Sequence[Within] | None = None
+) -> list[Slots] | None:
     """Narrow the slots of a dish's boundaries to those that lie on some way from first to last.
 
     Pointwise the latest of two ways is a way too, so the last slot of each boundary belongs to one
     and the same way: the dish begun as late as can be.
 
     Parameters: free, for each boundary the slots in which it may lie, all of one length, one
-    boundary more than there are steps; lengths of the steps between them.
+    boundary more than there are steps; lengths of the steps between them; within, for each step
+    the intervals in one of which it lies, counted as the slots.
     Returns: the narrowed slots, or None when there is no way.
     Raises: nothing.
 
@@ -25,12 +30,15 @@ def reachable(free: Sequence[Slots], lengths: Sequence[Lengths]) -> list[Slots] 
     >>> [np.flatnonzero(each).tolist() for each in reachable(free, [(1, 2)])]
     [[0, 1], [2, 3]]
     """
-    ways = [free[0]]
-    for slots, (least, most) in zip(free[1:], lengths, strict=True):
-        ways.append(slots & _shifted(ways[-1], least, most))
+    ways, last = [free[0]], len(free[0]) - 1
+    inside = within or [None] * len(lengths)
+    for slots, length, stay in zip(free[1:], lengths, inside, strict=True):
+        ways.append(slots & _ends(ways[-1], length, stay))
     for i in range(len(lengths) - 1, -1, -1):
-        least, most = lengths[i]
-        ways[i] = ways[i] & _shifted(ways[i + 1][::-1], least, most)[::-1]
+        mirrored = inside[i]
+        if mirrored is not None:
+            mirrored = [(last - b, last - a) for a, b in mirrored]
+        ways[i] = ways[i] & _ends(ways[i + 1][::-1], lengths[i], mirrored)[::-1]
     return ways if ways[0].any() else None
 
 
@@ -46,6 +54,17 @@ def intervals(slots: Slots, first: int) -> list[list[int]]:
     """Closed intervals of the slots that are set, the array's first being `first`."""
     edges = np.flatnonzero(np.diff(np.concatenate(([False], slots, [False]))))
     return [[first + int(a), first + int(b) - 1] for a, b in edges.reshape(-1, 2)]
+
+
+def _ends(slots: Slots, lengths: Lengths, within: Within) -> Slots:
+    """Where a step can end that starts in one of the slots."""
+    if within is None:
+        return _shifted(slots, *lengths)
+    found = np.zeros(len(slots), dtype=bool)
+    for a, b in within:
+        here = slice(max(a, 0), max(b + 1, 0))
+        found[here] |= _shifted(slots[here], *lengths)
+    return found
 
 
 def _shifted(slots: Slots, least: int, most: int) -> Slots:

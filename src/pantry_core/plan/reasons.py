@@ -4,9 +4,12 @@ from collections.abc import Callable, Sequence
 from datetime import datetime, timedelta
 
 from pantry_core.plan.parts import Group, Rule
-from pantry_core.plan.problem import Dish, Problem, Step
+from pantry_core.plan.problem import Dish, Problem, Step, WeekHours
+from pantry_core.plan.request import WEEKDAYS
 from pantry_core.plan.result import Reason, Why
 
+MOST_DAYS = 3
+"""So many days more than one are named as shut."""
 FEW = 2
 """So many rules about the same thing are told one by one."""
 
@@ -20,6 +23,8 @@ def reason(problem: Problem, group: Group, earliest: datetime | None) -> Why:
     dish = problem.dishes[dish_index]
     step = dish.pending[index]
     kind: Reason = "locked" if rule == "not-yet" else rule
+    if rule == "hands-full" and step.trip is not None:
+        kind = "trip"
     text = _TEXTS[rule](problem, dish, step, earliest)
     return Why(dish.id, step.id, kind, text if dish.name == dish.id else f"{dish.name}: {text}")
 
@@ -65,7 +70,111 @@ def _away(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -
     return f"{step.name} wants hands while nobody is at home."
 
 
+def _work(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
+    takes = "wants somebody all the time" if step.attended else f"is {step.hands_s / 60:.0f} min"
+    hours = said_hours(problem.work or ()) or "none"
+    return f"{step.name} {takes}, which does not fit into the hours of work ({hours})."
+
+
+def _shut(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
+    place = step.place or ""
+    hours = said_hours(problem.open[place].hours)
+    if not hours:
+        return f"{step.name}: the {place} never opens."
+    days = shut_days(problem, dish, step)
+    if days:
+        return f"{step.name}: the {place} is shut on {_and(days)} (open {hours})."
+    return f"{step.name} does not fit into the hours of the {place} ({hours})."
+
+
+def _after(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
+    waits = [
+        f"{_step_name(other, wait.step)} of {other.name}"
+        for wait in step.after
+        for other in problem.dishes
+        if other.id == wait.dish
+    ]
+    return f"{step.name} waits for {_and(waits)}."
+
+
+def _step_name(dish: Dish, step_id: str) -> str:
+    return next(step.name for step in (*dish.done, *dish.pending) if step.id == step_id)
+
+
+def shut_days(problem: Problem, dish: Dish, step: Step) -> list[str]:
+    """The days on which a step at a place could be, by the windows of its dish, if all are shut.
+
+    Parameters: problem; dish and its pending step, at a place with hours.
+    Returns: names of the days in order, none where there are many or the place opens on one.
+    """
+    if step.place not in problem.open:
+        return []
+    first, last = reach_of(problem, dish, step)
+    begin, end = (each.astimezone(problem.zone).date() for each in (first, last))
+    if (end - begin).days > MOST_DAYS:
+        return []
+    place = problem.open[step.place]
+    days = [begin + timedelta(days=n) for n in range((end - begin).days + 1)]
+    if any(
+        day not in place.closed and any(day.weekday() in each.days for each in place.hours)
+        for day in days
+    ):
+        return []
+    return [f"{day:%A} {day.day} {day:%B}" for day in days]
+
+
+def reach_of(problem: Problem, dish: Dish, step: Step) -> tuple[datetime, datetime]:
+    """The first and the last moment at which a pending step could begin, by windows alone."""
+    at = dish.pending.index(step)
+    before, onward = dish.pending[:at], dish.pending[at:]
+    begun = dish.begun_at or problem.now
+    first = max(begun + _least(before), problem.now)
+    last = dish.serve_at + dish.late - _least(onward)
+    if all(each.max_s is not None for each in onward):
+        most = timedelta(seconds=sum(each.max_s or 0 for each in onward))
+        first = max(first, dish.serve_at - dish.early - most)
+    return first, max(first, last)
+
+
+def _least(steps: Sequence[Step]) -> timedelta:
+    return timedelta(seconds=sum(max(each.min_s, each.hands_s) for each in steps))
+
+
+def said_hours(hours: Sequence[WeekHours]) -> str:
+    """Hours of a week in words: "Mon to Fri 08:00 to 19:00, Sat 08:00 to 14:00"."""
+    by_hours: dict[tuple[timedelta, timedelta], set[int]] = {}
+    for each in hours:
+        by_hours.setdefault((each.begins, each.ends), set()).update(each.days)
+    told = []
+    for (begins, ends), days in sorted(by_hours.items(), key=lambda each: min(each[1], default=7)):
+        if days:
+            when = "" if len(days) == len(WEEKDAYS) else f"{_days(sorted(days))} "
+            told.append(f"{when}{_clock(begins)} to {_clock(ends)}")
+    return ", ".join(told)
+
+
+def _days(days: list[int]) -> str:
+    names = [each.title() for each in WEEKDAYS]
+    if len(days) > 2 and days[-1] - days[0] == len(days) - 1:
+        return f"{names[days[0]]} to {names[days[-1]]}"
+    return _and([names[day] for day in days])
+
+
+def _clock(hour: timedelta) -> str:
+    minutes = round(hour.total_seconds() / 60)
+    return f"{minutes // 60:02d}:{minutes % 60:02d}"
+
+
+def _and(names: Sequence[str]) -> str:
+    return " and ".join(filter(None, (", ".join(names[:-1]), *names[-1:])))
+
+
 def _hands_full(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
+    if step.trip is not None:
+        return (
+            f"{step.name} is part of the trip “{step.trip}”, which takes somebody while all hands "
+            "are full."
+        )
     is_are = "is" if problem.cooks == 1 else "are"
     return f"{step.name} wants hands while all hands are full; there {is_are} {_cooks(problem)}."
 
@@ -82,6 +191,9 @@ _TEXTS: dict[Rule, Callable[[Problem, Dish, Step, datetime | None], str]] = {
     "asleep": _asleep,
     "away": _away,
     "hands-full": _hands_full,
+    "work": _work,
+    "shut": _shut,
+    "after": _after,
 }
 
 
@@ -95,8 +207,8 @@ def in_few_words(problem: Problem, why: Sequence[Why]) -> list[str]:
     alike: dict[str, list[Why]] = {}
     for each in why:
         about = f"{each.dish} {each.step} {each.reason}"
-        if each.reason == "hands-full":
-            about = each.reason
+        if each.reason in ("hands-full", "trip"):
+            about = "hands-full"
         elif each.reason == "place-full":
             about = steps[each.dish, each.step].place or ""
         alike.setdefault(about, []).append(each)
@@ -110,7 +222,7 @@ def in_few_words(problem: Problem, why: Sequence[Why]) -> list[str]:
             )
         else:
             told.append(
-                f"The {about} holds {problem.places[about]:g}, too little at once for: "
+                f"The {about} holds {problem.places[about] or 0.0:g}, too little at once for: "
                 f"{_listed(problem, rules)}."
             )
     return told

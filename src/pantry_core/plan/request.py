@@ -7,17 +7,57 @@ from pydantic import Field, ValidationInfo, field_validator
 from pantry_core.document import Document, wrong
 
 MOST_DISHES = 40
+MOST_HOURS = 40
+"""Entries of a week's hours."""
+MOST_AFTER = 10
+"""Steps that one step can wait for."""
 ENDS = ("inside_c", "tender", "look", "cold_c")
 
 Name = Annotated[str, Field(min_length=1, max_length=100)]
 Hours = Annotated[float, Field(ge=0, le=24 * 366)]
+DayName = Literal["mon", "tue", "wed", "thu", "fri", "sat", "sun"]
+WEEKDAYS: tuple[DayName, ...] = ("mon", "tue", "wed", "thu", "fri", "sat", "sun")
+
+
+class DayHours(Document):
+    """Hours of some days of the week, of all of them where `days` is None; local times of day.
+
+    `to` may be 24:00.
+    """
+
+    days: Annotated[tuple[DayName, ...], Field(strict=False, max_length=7)] | None = None
+    from_: Annotated[str, Field(alias="from")]
+    to: str
+
+
+class Opening(Document):
+    """When a place is open: hours by weekday, and dates on which it is shut all day."""
+
+    hours: Annotated[tuple[DayHours, ...], Field(strict=False, max_length=MOST_HOURS)] = ()
+    closed: Annotated[tuple[str, ...], Field(strict=False, max_length=400)] = ()
 
 
 class Day(Document):
-    """Waking hours, local times of day."""
+    """Waking hours, local times of day; when longer work is done, and whether half hours are liked.
+
+    Without `work` it is done in all waking hours.
+    """
 
     wake: str = "07:00"
     sleep: str = "22:30"
+    work: Annotated[tuple[DayHours, ...], Field(strict=False, max_length=MOST_HOURS)] | None = None
+    half: bool = False
+
+
+def in_order(max_h: float | None, info: ValidationInfo) -> float | None:
+    """The longest time of a window [h], which is no shorter than its shortest.
+
+    Raises: pydantic_core.PydanticCustomError where it is.
+    """
+    least = info.data.get("min_h", 0.0)
+    if max_h is not None and max_h < least:
+        raise wrong("window", f"at most {max_h:g} h contradicts at least {least:g} h")
+    return max_h
 
 
 class Away(Document):
@@ -25,6 +65,20 @@ class Away(Document):
 
     from_: Annotated[str, Field(alias="from")]
     to: str
+
+
+class After(Document):
+    """A step of another dish that is waited for, and how long after its end [h]."""
+
+    dish: Name
+    step: Name
+    min_h: Hours = 0.0
+    max_h: Hours | None = None
+
+    @field_validator("max_h")
+    @classmethod
+    def _after_min(cls, max_h: float | None, info: ValidationInfo) -> float | None:
+        return in_order(max_h, info)
 
 
 class StepRequest(Document):
@@ -45,6 +99,8 @@ class StepRequest(Document):
     started_at: str | None = None
     ended_at: str | None = None
     locked_start: str | None = None
+    trip: Name | None = None
+    after: Annotated[tuple[After, ...], Field(strict=False, max_length=MOST_AFTER)] = ()
     title: Annotated[str, Field(max_length=200)] | None = None
     text: Annotated[str, Field(max_length=1000)] | None = None
     tend: Annotated[str, Field(max_length=1000)] | None = None
@@ -60,18 +116,16 @@ class StepRequest(Document):
     @field_validator("max_h")
     @classmethod
     def _after_min(cls, max_h: float | None, info: ValidationInfo) -> float | None:
-        least = info.data.get("min_h", 0.0)
-        if max_h is not None and max_h < least:
-            raise wrong("window", f"at most {max_h:g} h contradicts at least {least:g} h")
-        return max_h
+        return in_order(max_h, info)
 
 
 class DishRequest(Document):
-    """One dish: its own hour where it has one, how early it may be done [min], its steps."""
+    """One dish: its own hour where it has one, how early and late it may be [min], its steps."""
 
     id: Name
     name: Annotated[str, Field(max_length=200)] | None = None
     early_max_min: Annotated[float, Field(ge=0, le=24 * 60)] = 0.0
+    late_max_min: Annotated[float, Field(ge=0, le=24 * 60)] = 0.0
     serve_at: str | None = None
     steps: Annotated[tuple[StepRequest, ...], Field(strict=False, min_length=1, max_length=40)]
 
@@ -84,7 +138,10 @@ class DishRequest(Document):
 
 
 class PlanRequest(Document):
-    """A feast: the present moment, its hour, the house and its dishes."""
+    """A feast: the present moment, its hour, the house and its dishes.
+
+    `places` hold so much at once, None: any amount; one without an entry in `open` is always open.
+    """
 
     format: Literal["pantry-clock/1"] = "pantry-clock/1"
     now: str
@@ -93,7 +150,8 @@ class PlanRequest(Document):
     day: Day = Day()
     away: Annotated[tuple[Away, ...], Field(strict=False, max_length=200)] = ()
     cooks: Annotated[int, Field(ge=1, le=20)] = 1
-    places: dict[str, Annotated[float, Field(ge=0, le=10_000)]] = {}
+    places: dict[str, Annotated[float, Field(ge=0, le=10_000)] | None] = {}
+    open: dict[str, Opening] = {}
     dishes: Annotated[
         tuple[DishRequest, ...], Field(strict=False, min_length=1, max_length=MOST_DISHES)
     ]

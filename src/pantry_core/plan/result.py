@@ -7,7 +7,10 @@ from typing import Any, Literal
 from pantry_core.plan.changes import Change
 
 Status = Literal["optimal", "feasible", "infeasible", "unsettled"]
-Reason = Literal["too-late", "place-full", "asleep", "away", "hands-full", "locked"]
+Reason = Literal[
+    "too-late", "place-full", "asleep", "away", "hands-full", "locked", "shut", "work", "after",
+    "trip",
+]  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)

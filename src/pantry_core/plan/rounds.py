@@ -7,8 +7,8 @@ from datetime import datetime, timedelta
 
 from pantry_core.plan.grid import Grid, Span
 
-LEAST, MOST = 0.5, 1.5
-"""A round comes between these multiples of the wish after the last."""
+LEAST = 0.5
+"""A round comes after this part of the interval, and within the whole of it, where it can."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,13 +27,13 @@ def next_round(
     Going as late as allowed each time never needs more visits than any other choice, for a later
     round never brings the following one forward.
 
-    Parameters: last; every_s, the wish [s]; present, sorted spans in which somebody is awake and at
-    home; grid, on which the round falls where it can.
+    Parameters: last; every_s, the interval that is asked for [s]; present, sorted spans in which
+    somebody is awake and at home; grid, on which the round falls where it can.
     Returns: the moment and whether it is late (nobody was there in time), or None when nobody comes
     any more.
     """
     earliest = last + timedelta(seconds=LEAST * every_s)
-    latest = last + timedelta(seconds=MOST * every_s)
+    latest = last + timedelta(seconds=every_s)
     following = bisect_right(present, latest, key=lambda span: span[0])
     if following:
         begin, end = present[following - 1]
@@ -54,7 +54,7 @@ def visits(
     """
     at: list[datetime] = []
     late: list[datetime] = []
-    while (end - last).total_seconds() > MOST * every_s:
+    while (end - last).total_seconds() > every_s:
         found = next_round(last, every_s, present, grid)
         if found is None or found[0] >= end:
             break
@@ -78,7 +78,7 @@ class Tended:
 
     def wants_more(self) -> bool:
         """Whether another round must come before the step ends."""
-        return (self.end - self.last).total_seconds() > MOST * self.every_s
+        return (self.end - self.last).total_seconds() > self.every_s
 
 
 def gathered(steps: Sequence[Tended], present: Sequence[Span], grid: Grid) -> None:

@@ -8,16 +8,23 @@ from ortools.sat.python import cp_model
 
 from pantry_core.plan.assemble import assembled
 from pantry_core.plan.deviation import Nearest, Progress, nearest
-from pantry_core.plan.fewest_rounds import count_visits, more_visits_than_needed
-from pantry_core.plan.grid import awake_spans, home_spans, overlap
+from pantry_core.plan.fewest_rounds import (
+    more_visits_than_needed,
+    visit_moments,
+    visits_needed,
+)
+from pantry_core.plan.grid import Span
+from pantry_core.plan.half_hours import starts_on_half_hours
+from pantry_core.plan.hours import hours_of
 from pantry_core.plan.keep_starts import Starts, kept_as_they_were
 from pantry_core.plan.model import build, build_to, slots_of, solve
 from pantry_core.plan.parts import LONGEST, DishModel, Model, edges
 from pantry_core.plan.problem import Problem
 from pantry_core.plan.result import Plan, PlannedStep
+from pantry_core.plan.trips import trips_made, trips_needed, trips_of
 from pantry_core.plan.why import explain
 
-LATE_LIMIT, VISIT_LIMIT, SLACK_LIMIT = 0.25, 0.4, 0.25
+TRIP_LIMIT, LATE_LIMIT, VISIT_LIMIT, HALF_LIMIT, SLACK_LIMIT = 0.4, 0.25, 0.4, 0.1, 0.25
 """Deterministic seconds for the later wishes, and for the slack of all steps together."""
 
 POSSIBLE_LIMIT = 0.2
@@ -66,13 +73,12 @@ def plan(
     """
     if not any(dish.pending for dish in problem.dishes):
         return assembled(problem, _past(problem), [], 0.0)
-    awake = awake_spans(problem, problem.now, problem.horizon)
-    home = home_spans(problem, problem.now, problem.horizon)
-    present = overlap(awake, home)
-    bound = kept_as_they_were(problem, awake, home, keep) if keep else problem
+    hours = hours_of(problem, problem.now, problem.horizon)
+    present = hours.present
+    bound = kept_as_they_were(problem, hours, keep) if keep else problem
 
     def fresh() -> Model:
-        return build(bound, awake, home, problem.horizon, is_kept=True)
+        return build(bound, hours, problem.horizon, is_kept=True)
 
     found = nearest(problem, fresh, progress, wants_stop or (lambda: False), effort)
     if found == cp_model.INFEASIBLE:
@@ -81,12 +87,11 @@ def plan(
         return Plan(status="unsettled")
     search = _Search(fresh(), found.slots, found.gap)
     found.narrow(search.model)
+    _fewest_trips(search, fresh, found)
     _start_late(search)
-    planned = _pending(problem, search, {})
-    if more_visits_than_needed(problem, planned, present) and count_visits(
-        search.model, problem, present
-    ):
-        search.improve(VISIT_LIMIT)
+    _fewest_visits(search, problem, present)
+    if problem.likes_half_hours:
+        _half_hours(search, problem, present)
     free = build_to(problem)
     latest, first_latest = _latest_starts(free, search.best)
     steps = _past(problem) + _pending(problem, search, latest)
@@ -134,6 +139,75 @@ def _gap(solver: cp_model.CpSolver, per: float = 4.0) -> float:
     """How far the best may still be, in parts of it; `per` units of the objective are an hour."""
     value, bound = solver.objective_value / per, solver.best_objective_bound / per
     return abs(value - bound) / max(1.0, abs(value))
+
+
+def _fewest_trips(search: _Search, fresh: Callable[[], Model], found: Nearest) -> None:
+    """As few trips as will do: each of them at once, where that can be, else some of them."""
+    trips = [each for each in trips_of(search.model).values() if len(each) > 1]
+    made, needed = _trips_made(search), trips_needed(search.model)
+    if made > needed:
+        _all_at_once(search, fresh, found)
+        made = _trips_made(search)
+    if made > needed:
+        search.model.cp.maximize(sum(search.model.joining))
+        status, solver = solve(search.model, hint=search.best, limit=TRIP_LIMIT)
+        if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+            search.best = slots_of(search.model, solver)
+            made = _trips_made(search)
+        if status != cp_model.OPTIMAL:
+            search.gap = max(search.gap, (made - needed) / made)
+    if trips:
+        alone = trips_needed(search.model) - len(trips)
+        along = sum(map(len, trips)) - (made - alone)
+        search.model.cp.add(sum(search.model.joining) >= along)
+
+
+def _all_at_once(search: _Search, fresh: Callable[[], Model], found: Nearest) -> None:
+    """Look for a plan, no worse, in which each trip is made once."""
+    model = fresh()
+    found.narrow(model)
+    for (n, i), *others in trips_of(model).values():
+        for m, j in others:
+            model.cp.add(model.dishes[m].bounds[j] == model.dishes[n].bounds[i])
+    status, solver = solve(model, hint=search.best, limit=TRIP_LIMIT)
+    if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+        search.model, search.best = model, slots_of(model, solver)
+
+
+def _trips_made(search: _Search) -> int:
+    slots = dict(zip(_boundaries(search.model), search.best, strict=True))
+    return trips_made(search.model, slots)
+
+
+def _fewest_visits(search: _Search, problem: Problem, present: list[Span]) -> None:
+    planned = _pending(problem, search, {})
+    if not more_visits_than_needed(problem, planned, present):
+        return
+    needed = visits_needed(search.model, problem, present)
+    if needed:
+        search.model.cp.minimize(sum(needed))
+        found = search.improve(VISIT_LIMIT)
+        if found is not None:
+            search.model.cp.add(sum(needed) <= sum(found.value(each) for each in needed))
+
+
+def _half_hours(search: _Search, problem: Problem, present: list[Span]) -> None:
+    """More starts on the half hour before the last day, where all else stays as good."""
+    before = search.best
+    visits = len(visit_moments(problem, _pending(problem, search, {}), present))
+    wished = starts_on_half_hours(search.model, problem)
+    if not wished:
+        return
+    search.model.cp.maximize(sum(wished))
+    status, solver = solve(search.model, hint=before, limit=HALF_LIMIT)
+    if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+        search.best = slots_of(search.model, solver)
+        if len(visit_moments(problem, _pending(problem, search, {}), present)) > visits:
+            search.best = before
+
+
+def _boundaries(model: Model) -> list[tuple[int, int]]:
+    return [(n, i) for n, each in enumerate(model.dishes) for i in range(len(each.bounds))]
 
 
 def _start_late(search: _Search) -> None:

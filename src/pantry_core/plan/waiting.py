@@ -1,0 +1,73 @@
+"""Steps that wait for steps of other dishes: whether they are there, and go in no circle."""
+
+from collections.abc import Iterator
+
+from pantry_core.plan.request import PlanRequest
+from pantry_core.plan.wrongs import Wrong
+
+_Key = tuple[str, str]
+
+
+def waiting_wrongs(request: PlanRequest) -> list[Wrong]:
+    """What of the waiting in a document cannot be.
+
+    Parameters: request. Returns: dotted paths, each with what would do.
+    """
+    wrongs = list(_missing(request))
+    return wrongs or list(_circles(request))
+
+
+def _missing(request: PlanRequest) -> Iterator[Wrong]:
+    steps = {dish.id: [step.id for step in dish.steps] for dish in request.dishes}
+    for path, dish, _, k, wait in _waits(request):
+        where = f"{path}.after.{k}"
+        if wait[0] == dish:
+            yield (
+                f"{where}.dish",
+                "a step waits for another dish; within one dish the order does it",
+            )
+        elif wait[0] not in steps:
+            what = f"there is no dish {wait[0][:40]!r}; one of the others would do, or none"
+            yield f"{where}.dish", what
+        elif wait[1] not in steps[wait[0]]:
+            known = ", ".join(steps[wait[0]])
+            yield f"{where}.step", f"that dish has no step {wait[1][:40]!r}; {known} would do"
+
+
+def _circles(request: PlanRequest) -> Iterator[Wrong]:
+    """Each wait that leads back to its own step, by what comes before it."""
+    before: dict[_Key, list[_Key]] = {}
+    for dish in request.dishes:
+        for last, following in zip(dish.steps, dish.steps[1:], strict=False):
+            before.setdefault((dish.id, following.id), []).append((dish.id, last.id))
+    waits = list(_waits(request))
+    for _, dish_id, step_id, _, wait in waits:
+        before.setdefault((dish_id, step_id), []).append(wait)
+    names = {dish.id: dish.name or dish.id for dish in request.dishes}
+    for path, dish_id, step_id, k, wait in waits:
+        if _leads_back((dish_id, step_id), wait, before):
+            what = (
+                f"this goes in a circle: {names[wait[0]]} waits for {names[dish_id]} as well; one "
+                "of the two has to begin without the other"
+            )
+            yield f"{path}.after.{k}", what
+
+
+def _leads_back(step: _Key, wait: _Key, before: dict[_Key, list[_Key]]) -> bool:
+    seen, left = set[_Key](), [wait]
+    while left:
+        key = left.pop()
+        if key == step:
+            return True
+        if key not in seen:
+            seen.add(key)
+            left += before.get(key, [])
+    return False
+
+
+def _waits(request: PlanRequest) -> Iterator[tuple[str, str, str, int, _Key]]:
+    for i, dish in enumerate(request.dishes):
+        for j, step in enumerate(dish.steps):
+            for k, after in enumerate(step.after):
+                path = f"dishes.{i}.steps.{j}"
+                yield path, dish.id, step.id, k, (after.dish, after.step)
