@@ -46,7 +46,7 @@ def test_waits_by_the_schools():
     assert curing["even-brine"].min_h == 14 * 24
     assert schooling(2000.0, 50.8, None).chosen("model") == 14  # two inches, a week an inch
     assert (curing["dry-brine"].min_h, curing["dry-brine"].max_h) == (12, 72)  # common practice
-    assert curing["even-brine"].every_h * 1.5 == 24  # turned once a day: common practice
+    assert curing["even-brine"].every_h == 24  # turned once a day: common practice
 
 
 def test_every_custom_changes_its_step_and_says_what_it_gives_up():

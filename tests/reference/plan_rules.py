@@ -60,7 +60,11 @@ class Feast:
     def _in_hours(self, hours, second):
         local = (self.serve + timedelta(seconds=second)).astimezone(self.zone)
         return any(
-            (each.get("days") is None or f"{local:%a}".lower() in each["days"])
+            (
+                f"{local:%a}".lower() in each["days"]
+                if each.get("days") is not None
+                else not each.get("dates") or f"{local:%Y-%m-%d}" in each["dates"]
+            )
             and each["from"] <= f"{local:%H:%M}" < each["to"]
             for each in hours
         )

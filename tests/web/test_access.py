@@ -46,11 +46,16 @@ def ids(gammon, quince):
         kitchen=quince, kind="power-out", begins=begins, ends=quince.stands_at,
         by=gammon.events.first().by,
     )  # fmt: skip
+    changed = quince.changed_days.create(day="2020-04-09", kind="off")
+    job = gammon.feast.dishes.create(
+        name="Dough", document={"job": {"name": "dough", "made_g": 900.0}}
+    )
     day = quince.own_days.create(name="First thaw", day="2020-04-09")
     return {
         "feast_id": gammon.feast_id, "dish_id": gammon.pk, "absence_id": absence.pk,
         "step_key": "lift", "thing": "scale", "thing_id": scale.pk, "line": "salt",
-        "code": "none", "mishap_id": mishap.pk, "day_id": day.pk,
+        "code": "none", "changed_id": changed.pk, "job_id": job.pk,
+        "mishap_id": mishap.pk, "day_id": day.pk,
         "route": quince.routes.create(name="Our way", steps=[]).pk,
     }  # fmt: skip
 

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date, timedelta
-from functools import cache
+from functools import cache, lru_cache
 from importlib.resources import files
 from typing import Literal
 
@@ -57,6 +57,15 @@ def named_days(country: str, begin: date, end: date) -> list[NamedDay]:
             seen.add(key)
             days.append(each)
     return days
+
+
+@lru_cache(maxsize=256)
+def public_holidays(country: str, begin: date, end: date) -> tuple[date, ...]:
+    """The public holidays of a country, in order.
+
+    Parameters, errors and source as of `named_days`.
+    """
+    return tuple(sorted({each.day for each in _public(country, begin, end)}))
 
 
 def _public(country: str, begin: date, end: date) -> Iterator[NamedDay]:

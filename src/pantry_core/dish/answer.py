@@ -7,6 +7,7 @@ from pantry_core.dish.lifting import Lift
 from pantry_core.mixes.request import Purpose, WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.notice import Level
+from pantry_core.plan.request import After
 from pantry_core.routes.step import Until
 
 Verdict = Literal["go", "caution", "stop"]
@@ -17,7 +18,8 @@ class DishStep:
     """A step ready to be planned: the step record of the `plan` document, with its words.
 
     `title` names it, `text` is what the hands do at its beginning, `tend` what a round is, `until`
-    what it goes on until; windows [h], hands [min].
+    what it goes on until; windows [h], hands [min]. `trip` names the errand that it is part of,
+    `after` are steps of other dishes that it waits for.
     """
 
     id: str
@@ -35,6 +37,8 @@ class DishStep:
     tend: str = ""
     until: Until | None = None
     locked_start: str | None = None
+    trip: str | None = None
+    after: tuple[After, ...] = ()
 
 
 REMINDERS = frozenset((
@@ -128,10 +132,18 @@ class RawTime:
 
 
 @dataclass(frozen=True, slots=True)
+class Needed:
+    """An ingredient of a side job, for all people together [g]."""
+
+    name: str
+    grams: float
+
+
+@dataclass(frozen=True, slots=True)
 class DishOut:
     """The whole answer; `asked` is the `weigh` document of the sheet, `way` how it is cooked.
 
-    `gate` is what stands in the way of going on now.
+    `gate` is what stands in the way of going on now; `ingredients` are those of a side job.
     """
 
     options: tuple[Option, ...]
@@ -148,6 +160,7 @@ class DishOut:
     asked: WeighRequest | None = field(default=None)
     way: str | None = None
     gate: Gate | None = None
+    ingredients: tuple[Needed, ...] = ()
     format: Literal["pantry-clock/1"] = "pantry-clock/1"
 
     @property

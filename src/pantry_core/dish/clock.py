@@ -57,6 +57,10 @@ class Clock:
             return None
         return hours_between(self.now, self.serve_at)
 
+    def local(self, moment: datetime) -> datetime:
+        """A moment by the clocks of the dish's zone, of UTC where it has none."""
+        return moment.astimezone(self._zone or UTC)
+
     def _happened(self, i: int, fact: Fact) -> Happened | None:
         at = self._read(f"facts.{i}.at", fact.at)
         if at is None:

@@ -13,7 +13,7 @@ from pantry_core.rules.rule import Mark, Source
 _OWN_WORD = Source("the cook's own word", Mark.PRACTICE)
 FIELDS = (
     "kind", "title", "text", "tend", "until", "place", "min_h", "prefer_h", "max_h", "hands_min",
-    "attended", "uses", "every_h", "locked_start",
+    "attended", "uses", "every_h", "locked_start", "trip", "after",
 )  # fmt: skip
 MOST_STEPS = 40
 
@@ -80,6 +80,8 @@ def _differing(before: DishStep | None, after: DishStep) -> dict[str, Any]:
 def _changed(step: DishStep, edit: Edit) -> DishStep:
     """The step with the fields that the cook set; a window that no longer holds widens."""
     given = {name: getattr(edit, name) for name in FIELDS if name in edit.model_fields_set}
+    if "after" in given:
+        given["after"] = given["after"] or ()
     changed = replace(step, **given)
     least = changed.min_h
     most = changed.max_h
@@ -110,6 +112,8 @@ def _own(edit: Edit) -> DishStep:
         tend=edit.tend or "",
         until=edit.until,
         locked_start=edit.locked_start,
+        trip=edit.trip,
+        after=edit.after or (),
     )
 
 

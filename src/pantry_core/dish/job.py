@@ -1,45 +1,63 @@
 """A side job: a dish without a piece."""
 
-from collections.abc import Sequence
-
-from pantry_core.dish.answer import DishOut, DishStep
+from pantry_core.dish.answer import DishOut, DishStep, Needed
+from pantry_core.dish.clock import Clock
 from pantry_core.dish.edits import edited
-from pantry_core.dish.request import Edit, JobAsked
+from pantry_core.dish.flame import of_an_open_flame
+from pantry_core.dish.request import DishRequest, JobAsked
 from pantry_core.dish.room import bowl_litres
 from pantry_core.dish.said import Spots, verdict_of, with_steps
-from pantry_core.routes.jobs import JOBS, job_route
+from pantry_core.routes.jobs import JOBS, USUAL_REDUCED_TO, job_route
 
 
-def job_out(job: JobAsked, edits: Sequence[Edit]) -> DishOut:
+def job_out(asked: DishRequest, job: JobAsked) -> DishOut:
     """Work a side job out.
 
-    Parameters: job, of a known name or with its own steps; edits of its steps.
-    Returns: its steps, ready to be planned; it has no sheet and no salt.
-    Raises: OutOfRange for more than 40 steps.
+    Parameters: asked; job, its side job, of a known name or with its own steps.
+    Returns: its steps, ready to be planned, and its ingredients for all people; it has no sheet and
+    no salt.
+    Raises: OutOfRange for more than 40 steps; WrongDish for times that do not exist.
     """
-    steps, told = edited(_steps(job), edits)
+    steps, told = edited(_steps(job), asked.edits)
     last = steps[-1].id if steps else None
-    notices = with_steps(told, Spots(last, last, last), is_in=False)
-    return DishOut((), None, steps, None, None, None, None, notices, verdict_of(notices))
+    found = [*told, *of_an_open_flame(steps, Clock(asked))]
+    notices = with_steps(found, Spots(last, last, last), is_in=False)
+    return DishOut(
+        (), None, steps, None, None, None, None, notices, verdict_of(notices),
+        ingredients=_needed(job, asked.people),
+    )  # fmt: skip
+
+
+def _needed(job: JobAsked, people: int | None) -> tuple[Needed, ...]:
+    """What goes into it: what the cook says, or what is usual for so much made."""
+    if job.ingredients is None:
+        known = JOBS.get(job.name, JOBS["other"])
+        return tuple(Needed(each.name, each.share * job.made_g) for each in known.parts)
+    return tuple(
+        Needed(each.name, each.grams * ((people or 1) if each.a_head else 1))
+        for each in job.ingredients
+    )
 
 
 def _steps(job: JobAsked) -> list[DishStep]:
+    litres = bowl_litres(job.made_g)
     if job.steps:
         return [
             DishStep(
                 each.id, each.kind or "make", each.title or each.name or each.id, each.text or "",
                 each.place, each.min_h, each.prefer_h, each.max_h, each.hands_min, each.attended,
-                each.uses, each.every_h, each.tend or "", each.until, each.locked_start,
+                litres if each.place == "fridge" and "uses" not in each.model_fields_set
+                else each.uses, each.every_h, each.tend or "", each.until, each.locked_start,
+                each.trip, each.after,
             )
             for each in job.steps
         ]  # fmt: skip
     known = JOBS.get(job.name, JOBS["other"])
-    litres = bowl_litres(job.made_g)
     return [
         DishStep(
             each.id, each.kind, each.title, each.begin, each.place, each.min_h, each.prefer_h,
             each.max_h, each.hands_min, each.attended, litres if each.place == "fridge" else 1.0,
-            each.every_h, each.tend, each.until,
+            each.every_h, each.tend, each.until, trip=each.trip,
         )
-        for each in job_route(known, job.made_g)
+        for each in job_route(known, job.made_g, job.reduced_to or USUAL_REDUCED_TO)
     ]  # fmt: skip

@@ -18,7 +18,7 @@ from pantry_core.mixes.request import (
     Purpose,
     Sauce,
 )
-from pantry_core.plan.request import Hours, StepRequest
+from pantry_core.plan.request import MOST_AFTER, After, Hours, StepRequest
 from pantry_core.recipes.words import Cups
 from pantry_core.routes.customs import CUSTOMS
 from pantry_core.routes.cuts import CUTS
@@ -203,6 +203,8 @@ class Edit(Document):
     uses: Annotated[float, Field(ge=0, le=10_000)] | None = None
     every_h: Annotated[float, Field(ge=0.25, le=1440)] | None = None
     locked_start: str | None = None
+    trip: Name | None = None
+    after: Annotated[tuple[After, ...], Field(strict=False, max_length=MOST_AFTER)] | None = None
 
     @field_validator("max_h")
     @classmethod
@@ -239,18 +241,26 @@ class Fact(Document):
 
 
 class Ingredient(Document):
-    """What goes into a side job [g]."""
+    """What goes into a side job [g], in all or for each of the people."""
 
     name: Name
     grams: Annotated[float, Field(ge=0, le=1e6)]
+    a_head: bool = False
 
 
 class JobAsked(Document):
-    """A side job, which has no piece: how much is made [g], of what, in which steps."""
+    """A side job, which has no piece: how much is made [g], of what, in which steps.
+
+    Without ingredients and steps it takes those of its name; what is boiled down is left so far
+    (`reduced_to`, a part of what it was).
+    """
 
     name: Name
     made_g: Annotated[float, Field(ge=1, le=MOST_MADE_G)]
-    ingredients: Annotated[tuple[Ingredient, ...], Field(strict=False, max_length=MOST_LINES)] = ()
+    reduced_to: Annotated[float, Field(ge=0.05, le=1)] | None = None
+    ingredients: (
+        Annotated[tuple[Ingredient, ...], Field(strict=False, max_length=MOST_LINES)] | None
+    ) = None
     steps: Annotated[tuple[StepRequest, ...], Field(strict=False, max_length=40)] = ()
 
 

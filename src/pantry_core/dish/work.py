@@ -8,6 +8,7 @@ from pantry_core.dish.clock import Clock, WrongDish, raw_time
 from pantry_core.dish.cooking import cooking_of, of_the_heat
 from pantry_core.dish.curing import Settled, settle
 from pantry_core.dish.edits import edited
+from pantry_core.dish.flame import of_an_open_flame
 from pantry_core.dish.gates import gate_of
 from pantry_core.dish.job import job_out
 from pantry_core.dish.options import options_of
@@ -59,7 +60,7 @@ def dish(asked: DishRequest) -> DishOut:
     ('go', 'season', 74.0)
     """
     if asked.job is not None:
-        return job_out(asked.job, asked.edits)
+        return job_out(asked, asked.job)
     options = options_of(asked, _piece_of(asked), Clock(asked).left_h)
     if asked.cure.method is None:
         return DishOut(options, None, (), None, None, None, None, (), "go")
@@ -113,6 +114,7 @@ def worked(asked: DishRequest) -> Worked:
         *passed_too_soon(steps, clock.log, cook.done.safe_c),
         *never_reached(steps, cook, way),
         *_of_the_salt(settled, salt),
+        *of_an_open_flame(steps, clock),
         *of_the_heat(asked, settled, cook, way),
     ]
     notices = with_steps(
@@ -190,6 +192,7 @@ def _step(step: RouteStep, settled: Settled, asked: DishRequest) -> DishStep:
     return DishStep(
         step.id, step.kind, step.title, step.begin, step.place, step.min_h, step.prefer_h,
         step.max_h, step.hands_min, step.attended, uses, step.every_h, step.tend, step.until,
+        trip=step.trip,
     )  # fmt: skip
 
 

@@ -56,8 +56,12 @@ class SheetDocument(Document):
 
 
 class DishDocument(Document):
-    """A dish as in the `dish` document, with its hour, its words, and its log."""
+    """A dish as in the `dish` document, with its hour, its words, and its log.
 
+    `id` is what steps of other dishes name when they wait for it; early_max_min None: as usual.
+    """
+
+    id: Annotated[str, Field(min_length=1, max_length=40)] | None = None
     name: Name
     job: JobAsked | None = None
     piece: Piece | None = None
@@ -66,7 +70,7 @@ class DishDocument(Document):
     customs: CustomsAsked = CustomsAsked()
     edits: Annotated[tuple[Edit, ...], Field(strict=False, max_length=MOST_EDITS)] = ()
     serve_at: str | None = None
-    early_max_min: Annotated[float, Field(ge=0, le=1440)] = 0.0
+    early_max_min: Annotated[float, Field(ge=0, le=1440)] | None = 0.0
     given_up: bool = False
     note: Text = ""
     recipe: Annotated[str, Field(max_length=8000)] = ""

@@ -29,6 +29,8 @@ from pantry_core.rules.cures import CURING_SALTS
 from pantry_core.rules.profiles import ProfileName
 
 MOST_STEPS, MOST_LINES = 40, 40
+OLDER_ROUNDS_H = {16.0: 24.0, 8.0: 12.0}
+"""What once and twice a day was written as, and is now."""
 
 Percent = Annotated[float, Field(ge=0, le=100)]
 
@@ -243,10 +245,16 @@ def _edits(older: OlderDish, asked: DishRequest) -> tuple[Edit, ...]:
     return edits_between(tuple(by_route.values()), wanted) if older.steps else ()
 
 
+def rounds_as_now(every_h: float | None) -> float | None:
+    """An older interval of rounds, once and twice a day being 24 and 12 h now [h]."""
+    return None if every_h is None else OLDER_ROUNDS_H.get(every_h, every_h)
+
+
 def _step(older: OlderStep, by_route: DishStep | None) -> DishStep:
     return DishStep(
         older.key, older.kind, older.title, older.begin, older.place or None, older.min_h,
         older.prefer_h, older.max_h, older.hands_min, older.attended,
-        by_route.uses if by_route else older.uses, older.every_h, older.tend,
+        by_route.uses if by_route else older.uses, rounds_as_now(older.every_h), older.tend,
         by_route.until if by_route else None, older.locked_start,
+        by_route.trip if by_route else None,
     )  # fmt: skip

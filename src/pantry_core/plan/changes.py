@@ -3,12 +3,9 @@
 import copy
 from collections.abc import Iterable
 from dataclasses import dataclass
-from datetime import date
 from typing import Annotated, Any, Literal
 
 from pydantic import Field
-
-from pantry_core.plan.request import WEEKDAYS, DayName
 
 Document = dict[str, Any]
 
@@ -59,9 +56,9 @@ class LongerDay:
 
 @dataclass(frozen=True, slots=True)
 class WorkHours:
-    """Work is done on a day of the week between these hours as well."""
+    """Work is done on a date between these hours as well."""
 
-    day: DayName
+    day: str
     begins: str
     ends: str
     kind: Literal["work"] = "work"
@@ -69,7 +66,7 @@ class WorkHours:
 
 @dataclass(frozen=True, slots=True)
 class OpenHours:
-    """A place is open on a date, and its day of the week, between these hours."""
+    """A place is open on a date between these hours; another shop, say."""
 
     place: str
     day: str
@@ -176,14 +173,13 @@ def _apply_to_the_house(
             document["places"][place] = room
         case LongerDay(wake, sleep):
             document["day"] = {**document.get("day", {}), "wake": wake, "sleep": sleep}
-        case WorkHours(weekday, begins, ends):
+        case WorkHours(day, begins, ends):
             work = document["day"].get("work") or []
-            hours = {"days": [weekday], "from": begins, "to": ends}
+            hours = {"dates": [day], "from": begins, "to": ends}
             document["day"]["work"] = [*work, hours]
         case OpenHours(place, day, begins, ends):
             opening = document["open"][place]
-            name = WEEKDAYS[date.fromisoformat(day).weekday()]
-            hours = {"days": [name], "from": begins, "to": ends}
+            hours = {"dates": [day], "from": begins, "to": ends}
             opening["hours"] = [*(opening.get("hours") or []), hours]
             opening["closed"] = [e for e in opening.get("closed") or [] if e != day]
 

@@ -42,9 +42,7 @@ def hours_of(problem: Problem, begin: datetime, end: datetime) -> Hours:
         )
 
     def week(hours: Sequence[WeekHours]) -> Callable[[date], Iterator[tuple[timedelta, timedelta]]]:
-        return lambda day: (
-            (each.begins, each.ends) for each in hours if day.weekday() in each.days
-        )
+        return lambda day: ((each.begins, each.ends) for each in hours if each.holds_on(day))
 
     def opened(place: Open) -> list[Span]:
         of_week = week(place.hours)

@@ -23,7 +23,7 @@ from pantry_core.plan.changes import (
 from pantry_core.plan.earliest import earliest_serve
 from pantry_core.plan.problem import Dish, Problem, Step, resolve
 from pantry_core.plan.reasons import reach_of, span
-from pantry_core.plan.request import WEEKDAYS, PlanRequest
+from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Why
 from pantry_core.plan.solve import is_possible
 
@@ -143,9 +143,7 @@ def _opened(document: Document, problem: Problem, why: Why) -> Iterator[Offer]:
         USUAL_OPENING,
     )
     while day >= max(first, last - WEEK).astimezone(problem.zone).date():
-        text = (
-            f"Find a {place} that is open on {day:%A}s from {usual[0]} to {usual[1]}, {_day(day)}."
-        )
+        text = f"Find a {place} that is open on {_day(day)} from {usual[0]} to {usual[1]}."
         yield offer(document, text, OpenHours(place, day.isoformat(), *usual))
         day -= timedelta(days=1)
 
@@ -163,16 +161,18 @@ def _longer_work(document: Document, problem: Problem, why: tuple[Why, ...]) -> 
     """Work later, or from earlier on, on one of the days on which the work could be."""
     wake, sleep = f"{problem.wake:%H:%M}", f"{problem.sleep:%H:%M}"
     for day in _days_of_work(problem, why):
-        name, when = WEEKDAYS[day.weekday()], f"on {day:%A}s, {_day(day)} for one."
-        own = [each for each in problem.work or () if day.weekday() in each.days]
+        own = [each for each in problem.work or () if each.holds_on(day)]
+        on, date_ = _day(day), day.isoformat()
         if not own:
-            text = f"Work from {wake} to {sleep} {when}"
-            yield offer(document, text, WorkHours(name, wake, sleep))
+            yield offer(
+                document, f"Work from {wake} to {sleep} on {on}.", WorkHours(date_, wake, sleep)
+            )
             continue
         soonest, latest = min(each.begins for each in own), max(each.ends for each in own)
-        text = f"Work until {sleep} {when}"
-        yield offer(document, text, WorkHours(name, _clock(soonest), sleep))
-        yield offer(document, f"Work from {wake} {when}", WorkHours(name, wake, _clock(latest)))
+        later = WorkHours(date_, _clock(soonest), sleep)
+        yield offer(document, f"Work until {sleep} on {on}.", later)
+        earlier = WorkHours(date_, wake, _clock(latest))
+        yield offer(document, f"Work from {wake} on {on}.", earlier)
 
 
 def _days_of_work(problem: Problem, why: tuple[Why, ...]) -> list[date]:
@@ -236,11 +236,15 @@ def _longer_day(document: Document, problem: Problem) -> Iterator[Offer]:
         wake = datetime.combine(today, problem.wake) - timedelta(hours=hours)
         if wake.date() == today:
             day = LongerDay(f"{wake:%H:%M}", f"{problem.sleep:%H:%M}")
-            yield offer(document, f"Get up at {wake:%H:%M}.", day)
+            yield offer(document, f"Get up at {wake:%H:%M}: {_sleep(hours)} less sleep.", day)
         sleep = datetime.combine(today, problem.sleep) + timedelta(hours=hours)
         if sleep.date() == today:
             day = LongerDay(f"{problem.wake:%H:%M}", f"{sleep:%H:%M}")
-            yield offer(document, f"Stay up until {sleep:%H:%M}.", day)
+            yield offer(document, f"Stay up until {sleep:%H:%M}: {_sleep(hours)} less sleep.", day)
+
+
+def _sleep(hours: int) -> str:
+    return "an hour" if hours == 1 else f"{hours} hours"
 
 
 def _another_hour(document: Document, problem: Problem) -> Iterator[Offer]:

@@ -23,11 +23,16 @@ SHORT_WORK_S = 600
 
 @dataclass(frozen=True, slots=True)
 class WeekHours:
-    """Hours of some days of the week, Monday being 0, in hours of the day from and to [h]."""
+    """Hours of some days of the week, Monday being 0, and of some dates; since midnight."""
 
     days: frozenset[int]
+    dates: frozenset[date]
     begins: timedelta
     ends: timedelta
+
+    def holds_on(self, day: date) -> bool:
+        """Whether these are hours of a day."""
+        return day.weekday() in self.days or day in self.dates
 
 
 @dataclass(frozen=True, slots=True)
@@ -173,9 +178,11 @@ def resolve(request: PlanRequest) -> Problem:
 
 
 def _week_hours(hours: DayHours) -> WeekHours:
-    days = WEEKDAYS if hours.days is None else hours.days
+    of_all = () if hours.dates else WEEKDAYS
+    days = of_all if hours.days is None else hours.days
     return WeekHours(
         frozenset(map(WEEKDAYS.index, days)),
+        frozenset(map(date.fromisoformat, hours.dates)),
         read_hour(hours.from_),
         read_hour(hours.to, is_end=True),
     )

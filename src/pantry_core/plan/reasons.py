@@ -116,8 +116,7 @@ def shut_days(problem: Problem, dish: Dish, step: Step) -> list[str]:
     place = problem.open[step.place]
     days = [begin + timedelta(days=n) for n in range((end - begin).days + 1)]
     if any(
-        day not in place.closed and any(day.weekday() in each.days for each in place.hours)
-        for day in days
+        day not in place.closed and any(each.holds_on(day) for each in place.hours) for day in days
     ):
         return []
     return [f"{day:%A} {day.day} {day:%B}" for day in days]
@@ -141,7 +140,10 @@ def _least(steps: Sequence[Step]) -> timedelta:
 
 
 def said_hours(hours: Sequence[WeekHours]) -> str:
-    """Hours of a week in words: "Mon to Fri 08:00 to 19:00, Sat 08:00 to 14:00"."""
+    """Hours of a week in words: "Mon to Fri 08:00 to 19:00, Sat 08:00 to 14:00".
+
+    Parameters: hours, of whose single dates nothing is said.
+    """
     by_hours: dict[tuple[timedelta, timedelta], set[int]] = {}
     for each in hours:
         by_hours.setdefault((each.begins, each.ends), set()).update(each.days)

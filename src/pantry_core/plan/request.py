@@ -20,12 +20,13 @@ WEEKDAYS: tuple[DayName, ...] = ("mon", "tue", "wed", "thu", "fri", "sat", "sun"
 
 
 class DayHours(Document):
-    """Hours of some days of the week, of all of them where `days` is None; local times of day.
+    """Hours of some days of the week, or of some dates; of all days where both are absent.
 
-    `to` may be 24:00.
+    Local times of day; `to` may be 24:00.
     """
 
     days: Annotated[tuple[DayName, ...], Field(strict=False, max_length=7)] | None = None
+    dates: Annotated[tuple[str, ...], Field(strict=False, max_length=400)] = ()
     from_: Annotated[str, Field(alias="from")]
     to: str
 

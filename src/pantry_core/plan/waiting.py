@@ -1,11 +1,12 @@
 """Steps that wait for steps of other dishes: whether they are there, and go in no circle."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping, Sequence
 
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.wrongs import Wrong
 
-_Key = tuple[str, str]
+Key = tuple[str, str]
+"""A dish and its step."""
 
 
 def waiting_wrongs(request: PlanRequest) -> list[Wrong]:
@@ -36,7 +37,7 @@ def _missing(request: PlanRequest) -> Iterator[Wrong]:
 
 def _circles(request: PlanRequest) -> Iterator[Wrong]:
     """Each wait that leads back to its own step, by what comes before it."""
-    before: dict[_Key, list[_Key]] = {}
+    before: dict[Key, list[Key]] = {}
     for dish in request.dishes:
         for last, following in zip(dish.steps, dish.steps[1:], strict=False):
             before.setdefault((dish.id, following.id), []).append((dish.id, last.id))
@@ -45,7 +46,7 @@ def _circles(request: PlanRequest) -> Iterator[Wrong]:
         before.setdefault((dish_id, step_id), []).append(wait)
     names = {dish.id: dish.name or dish.id for dish in request.dishes}
     for path, dish_id, step_id, k, wait in waits:
-        if _leads_back((dish_id, step_id), wait, before):
+        if leads_to(wait, (dish_id, step_id), before):
             what = (
                 f"this goes in a circle: {names[wait[0]]} waits for {names[dish_id]} as well; one "
                 "of the two has to begin without the other"
@@ -53,19 +54,23 @@ def _circles(request: PlanRequest) -> Iterator[Wrong]:
             yield f"{path}.after.{k}", what
 
 
-def _leads_back(step: _Key, wait: _Key, before: dict[_Key, list[_Key]]) -> bool:
-    seen, left = set[_Key](), [wait]
+def leads_to(begin: Key, end: Key, before: Mapping[Key, Sequence[Key]]) -> bool:
+    """Whether one step comes to another by going back over what lies before each.
+
+    Parameters: begin and end, a dish and its step; before, the steps right before each.
+    """
+    seen, left = set[Key](), [begin]
     while left:
         key = left.pop()
-        if key == step:
+        if key == end:
             return True
         if key not in seen:
             seen.add(key)
-            left += before.get(key, [])
+            left += before.get(key, ())
     return False
 
 
-def _waits(request: PlanRequest) -> Iterator[tuple[str, str, str, int, _Key]]:
+def _waits(request: PlanRequest) -> Iterator[tuple[str, str, str, int, Key]]:
     for i, dish in enumerate(request.dishes):
         for j, step in enumerate(dish.steps):
             for k, after in enumerate(step.after):

@@ -92,15 +92,20 @@ def _wrong_hours(raw: dict[str, Any]) -> Iterator[Wrong]:
     for place, opening in opened.items() if isinstance(opened, dict) else ():
         yield from _wrong_spans(f"open.{place}.hours", opening, "hours")
         for k, text in enumerate(_items(opening, "closed")):
-            try:
-                date.fromisoformat(text) if isinstance(text, str) else None
-            except ValueError:
-                what = f"{text[:40]!r} is no date; one like 2027-03-22 would do"
-                yield f"open.{place}.closed.{k}", what
+            yield from _wrong_date(f"open.{place}.closed.{k}", text)
+
+
+def _wrong_date(path: str, text: object) -> Iterator[Wrong]:
+    try:
+        date.fromisoformat(text) if isinstance(text, str) else None
+    except ValueError:
+        yield path, f"{str(text)[:40]!r} is no date; one like 2027-03-22 would do"
 
 
 def _wrong_spans(path: str, holder: object, name: str) -> Iterator[Wrong]:
     for k, hours in enumerate(_items(holder, name)):
+        for n, text in enumerate(_items(hours, "dates")):
+            yield from _wrong_date(f"{path}.{k}.dates.{n}", text)
         read = []
         for end in ("from", "to"):
             text = hours.get(end) if isinstance(hours, dict) else None

@@ -1,6 +1,6 @@
 """Side jobs without a piece: they use the same hands, pots, fridge and oven, on the same clock."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Final, Literal
 
@@ -8,36 +8,114 @@ from pantry_core.errors import within
 from pantry_core.routes.step import RouteStep
 from pantry_core.rules.rule import Mark, Rule
 
-JobName = Literal["dough", "stock", "sauce", "other"]
+JobName = Literal[
+    "dough", "bread", "stock", "sauce", "cold-sauce", "reduction", "roots", "roast-roots",
+    "cabbage", "rice", "pickle", "wrap", "other",
+]  # fmt: skip
 
+AT_THE_TABLE: Final = ("carve", "serve")
 MOST_MADE_G: Final = 50_000.0
+USUAL_REDUCED_TO: Final = 0.5
 STOCK_COOLS_H = Rule("stock-cools", 6.0, "h", "FDA Food Code 3-501.14, to 5 °C in all", Mark.MEMORY)
 STOCK_KEEPS_H = Rule("stock-keeps", 72.0, "h", "USDA, 3 to 4 days in the fridge", Mark.MEMORY)
+BOILS_OFF_KG_H = Rule(
+    "boils-off", 1.5, "kg/h", "water that a wide pot loses at a full boil", Mark.PRACTICE
+)
+RAW_LIQUID_BOILS_MIN = Rule(
+    "raw-liquid-boils", 1.0, "min", "what raw meat lay in, at a full rolling boil", Mark.PRACTICE
+)
+
+
+@dataclass(frozen=True, slots=True)
+class Feed:
+    """What a side job is made of: its step that waits, and for the end of which kind of step.
+
+    Of several kinds the first that the other dish has counts, of several steps of it the last.
+    """
+
+    step: str
+    kinds: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Part:
+    """An ingredient: so much of it in what is made [g/g]."""
+
+    name: str
+    share: float
 
 
 @dataclass(frozen=True, slots=True)
 class Job:
-    """A side job: what it is, what it gives up, and its steps for so much made [g]."""
+    """A side job: what it is, what it gives up, how much a head [g], of what, and its steps.
+
+    `steps` are those for so much made [g], boiled down to such a part of what it is made of.
+    """
 
     id: JobName
     name: str
     saying: str
     gives_up: str
-    usual_g: float
-    steps: Callable[[float], tuple[RouteStep, ...]]
+    a_head_g: float
+    parts: tuple[Part, ...]
+    steps: Callable[[float, float], tuple[RouteStep, ...]]
+    feed: Feed | None = None
+
+    @property
+    def is_reduced(self) -> bool:
+        """Whether the cook says how far it is boiled down."""
+        return self.steps in (_stock, _reduction)
 
 
-def job_route(job: Job, mass_g: float) -> tuple[RouteStep, ...]:
+def job_route(
+    job: Job, mass_g: float, reduced_to: float = USUAL_REDUCED_TO
+) -> tuple[RouteStep, ...]:
     """The steps of a side job.
 
-    Parameters: job; mass_g, how much is made [g].
+    Parameters: job; mass_g, how much is made [g]; reduced_to, the part that is left of what is
+    boiled down [-].
     Returns: its steps, windows [h], hands [min]. Times are common practice.
-    Raises: OutOfRange for a mass outside 1 g to 50 kg.
+    Raises: OutOfRange for a mass outside 1 g to 50 kg, a part outside 0.05 to 1.
     """
-    return job.steps(within("mass_g", mass_g, 1.0, MOST_MADE_G, "g"))
+    return job.steps(
+        within("mass_g", mass_g, 1.0, MOST_MADE_G, "g"),
+        within("reduced_to", reduced_to, 0.05, 1.0, "of it"),
+    )
 
 
-def _dough(mass_g: float) -> tuple[RouteStep, ...]:
+def boiling_down_h(mass_g: float, reduced_to: float) -> float:
+    """How long so much takes to be boiled down to [h].
+
+    Parameters: mass_g, what is left [g]; reduced_to, the part of what it was [-].
+    Raises: nothing. Source: `BOILS_OFF_KG_H`.
+
+    >>> round(boiling_down_h(800.0, 0.2), 1)
+    2.1
+    """
+    lost_kg = mass_g * (1.0 / reduced_to - 1.0) / 1000.0
+    return lost_kg / BOILS_OFF_KG_H.value
+
+
+def fed_by(job: Job, steps: Sequence[tuple[str, str]]) -> tuple[str, str]:
+    """Which step of a side job waits for which step of a dish that it is made of.
+
+    Parameters: job; steps, id and kind of each step of the other dish, in order, at least one.
+    Returns: the step of the job, its last where it says nothing; and the step that is waited for,
+    the last before the table where there is none of its kinds.
+
+    >>> fed_by(JOBS["roots"], [("simmer", "cook"), ("stand", "stand"), ("carve", "carve")])
+    ('in-broth', 'simmer')
+    """
+    feed = job.feed or Feed(job_route(job, 1000.0)[-1].id, ())
+    for kind in feed.kinds:
+        of_kind = [step for step, each in steps if each == kind]
+        if of_kind:
+            return feed.step, of_kind[-1]
+    before_the_table = [step for step, kind in steps if kind not in AT_THE_TABLE]
+    return feed.step, (before_the_table or [steps[-1][0]])[-1]
+
+
+def _dough(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
     return (
         RouteStep("mix", "make", "Mix and knead the dough", "Mix, knead until it stretches",
                   "counter", 0.5, 0.5, 0.5, 30),
@@ -52,23 +130,57 @@ def _dough(mass_g: float) -> tuple[RouteStep, ...]:
     )  # fmt: skip
 
 
-def _stock(mass_g: float) -> tuple[RouteStep, ...]:
+def _bread(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
+    return (
+        RouteStep("mix", "make", "Mix and knead the dough", "Mix, knead until it stretches",
+                  "counter", 0.5, 0.5, 0.5, 30),
+        RouteStep("rise", "prove", "Let it rise", "Covered, until it has doubled", "counter",
+                  1.5, 2.0, 3.5),
+        RouteStep("shape", "make", "Shape it", "Into one flat bread or several", "counter",
+                  0.25, 0.25, 0.25, 15),
+        RouteStep("prove", "prove", "Prove", "Covered, until it springs back slowly", "counter",
+                  0.5, 0.75, 1.5),
+        RouteStep("bake", "cook", "Bake", "Oven at 230 °C, until it sounds hollow", "oven",
+                  0.25, 0.5, 0.75, 5),
+        RouteStep("cool", "cool", "Cool on a rack", "Under a cloth, so that it stays soft",
+                  "counter", 0.25, 0.5, 8.0, 5),
+    )  # fmt: skip
+
+
+def _stock(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
+    boils_h = max(0.75, _quarters(boiling_down_h(mass_g, reduced_to)))
     return (
         RouteStep("roast-bones", "cook", "Roast the bones", "Oven at 200 °C until brown", "oven",
                   0.75, 0.75, 1.0, 15),
-        RouteStep("simmer-stock", "cook", "Simmer overnight", "Cover with cold water, barely "
-                  "moving; skim once", "hob", 8.0, 10.0, 14.0, 15),
+        RouteStep("simmer-stock", "cook", "Simmer overnight", "Cover with cold water; skim once; "
+                  "lid on, into the oven at 100 °C, where no flame is left alone", "oven",
+                  8.0, 10.0, 14.0, 15),
         RouteStep("cool-stock", "cool", "Strain and cool", "Strain; into an ice bath or 5 cm deep: "
                   "57 to 21 °C within 2 h, to 5 °C within 6 h in all", "counter",
                   0.75, 1.0, 2.0, 30),
         RouteStep("set-stock", "set", "Set cold", "Into the fridge, uncovered until cold",
                   "fridge", 8.0, 12.0, STOCK_KEEPS_H.value, 5),
-        RouteStep("reduce", "cook", "Lift the fat, reduce", "Lift the fat off; boil it down by "
-                  "half", "hob", 0.75, 1.0, 1.5, 15),
+        RouteStep("reduce", "cook", "Lift the fat, boil it down", "Lift the fat off; at a full "
+                  f"boil in a wide pot, {_down_to(reduced_to)}", "hob",
+                  0.75 * boils_h, boils_h, 1.5 * boils_h, 15),
     )  # fmt: skip
 
 
-def _sauce(mass_g: float) -> tuple[RouteStep, ...]:
+def _reduction(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
+    boils_h = max(0.25, _quarters(boiling_down_h(mass_g, reduced_to)))
+    return (
+        RouteStep("boil", "make", "Strain and boil", "Strain it; what raw meat lay in boils for "
+                  f"{RAW_LIQUID_BOILS_MIN.value:g} min at a full boil before anything else",
+                  "hob", 0.25, 0.25, 0.5, 10),
+        RouteStep("reduce", "cook", "Boil it down", f"At a full boil in a wide pot, "
+                  f"{_down_to(reduced_to)}; taste, it grows saltier", "hob",
+                  0.75 * boils_h, boils_h, 1.5 * boils_h, 5),
+        RouteStep("finish", "cook", "Finish the sauce", "Season, and keep it at 60 °C or above",
+                  "hob", 0.25, 0.25, 1.5, 10),
+    )  # fmt: skip
+
+
+def _sauce(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
     return (
         RouteStep("make-sauce", "make", "Make the sauce", "Cook it; what a raw piece lay in is "
                   "boiled first", "hob", 0.5, 0.5, 1.0, 30),
@@ -79,23 +191,142 @@ def _sauce(mass_g: float) -> tuple[RouteStep, ...]:
     )  # fmt: skip
 
 
-def _other(mass_g: float) -> tuple[RouteStep, ...]:
+def _cold_sauce(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
+    return (
+        RouteStep("make-sauce", "make", "Stir the sauce", "Chop, stir, season; covered",
+                  "counter", 0.5, 0.5, 0.5, 30),
+        RouteStep("sauce-waits", "set", "It draws cold", "Into the fridge, covered", "fridge",
+                  1.0, 4.0, 48.0, 5),
+        RouteStep("stir", "serve", "Stir, taste, dish up", "Stir it once more", "counter",
+                  0.25, 0.25, 0.25, 5),
+    )  # fmt: skip
+
+
+def _roots(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
+    return (
+        RouteStep("peel", "make", "Peel and cut", "Roots in pieces, cabbage in wedges; covered "
+                  "with cold water", "counter", 0.5, 0.5, 24.0, 30),
+        RouteStep("in-broth", "cook", "Into the broth", "Into the boiling broth while the meat "
+                  "rests: roots first, cabbage ten minutes later, until a knife slides in", "hob",
+                  0.5, 0.5, 0.75, 10, until={"look": True}),
+    )  # fmt: skip
+
+
+def _roast_roots(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
+    return (
+        RouteStep("peel", "make", "Peel and cut", "In pieces of one size, oiled and salted",
+                  "counter", 0.5, 0.5, 8.0, 30),
+        RouteStep("roast", "cook", "Roast the roots", "Oven at 200 °C, turned once", "oven",
+                  0.75, 1.0, 1.25, 5, until={"look": True}),
+    )  # fmt: skip
+
+
+def _cabbage(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
+    return (
+        RouteStep("shred", "make", "Shred the cabbage", "Fine; salted lightly", "counter",
+                  0.5, 0.5, 12.0, 30),
+        RouteStep("braise", "cook", "Braise the cabbage", "Lid on, low; stirred now and then",
+                  "hob", 0.75, 1.0, 1.5, 15),
+        RouteStep("keep-warm", "keep-warm", "Keep it warm", "Lid on, at 60 °C or above", "hob",
+                  0.0, 0.0, 1.5),
+    )  # fmt: skip
+
+
+def _rice(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
+    return (
+        RouteStep("rinse", "make", "Rinse the rice", "Until the water stays clear", "counter",
+                  0.25, 0.25, 0.5, 10),
+        RouteStep("boil", "cook", "Cook the rice", "To the boil, then low under its lid", "hob",
+                  0.25, 0.25, 0.5, 5),
+        RouteStep("swell", "stand", "Let it swell", "Lid on, off the heat, at 60 °C or above; "
+                  "what is left is cold within two hours", "counter", 0.25, 0.25, 1.0),
+    )  # fmt: skip
+
+
+def _pickle(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
+    return (
+        RouteStep("draw", "draw", "Slice, salt, let it draw", "Sliced, salted, in a sieve",
+                  "counter", 0.5, 0.75, 1.0, 15),
+        RouteStep("pour", "make", "Pour the vinegar over", "Squeeze out; vinegar and sugar, hot, "
+                  "over it; let it cool", "counter", 0.5, 0.5, 1.0, 15),
+        RouteStep("pickle", "set", "It pickles", "Covered, into the fridge; eaten within the week",
+                  "fridge", 12.0, 24.0, 96.0, 5),
+    )  # fmt: skip
+
+
+def _wrap(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
+    return (
+        RouteStep("fill", "serve", "Fill and wrap", "All of it within reach; fill, fold, wrap",
+                  "counter", 0.25, 0.25, 0.5, 15),
+    )  # fmt: skip
+
+
+def _other(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
     return (
         RouteStep("make", "make", "Make it", "", "counter", 0.5, 0.5, 1.0, 30),
     )  # fmt: skip
 
 
+def _quarters(hours: float) -> float:
+    return round(4.0 * hours) / 4.0
+
+
+def _down_to(part: float) -> str:
+    words = {0.5: "by half", 1 / 3: "to a third", 0.25: "to a quarter", 0.2: "to a fifth"}
+    near = next((word for value, word in words.items() if abs(value - part) < 0.01), None)
+    return near or f"until {100.0 * part:.0f} % of it is left"
+
+
+def _parts(*shares: tuple[str, float]) -> tuple[Part, ...]:
+    return tuple(Part(name, share) for name, share in shares)
+
+
+_FLOUR = _parts(("flour", 0.6), ("salt", 0.012), ("yeast", 0.006))
 JOBS: dict[str, Job] = {
     job.id: job
     for job in (
         Job("dough", "Dough that rests", "rests a day or two in the fridge, then is baked",
-            "It gives up fridge room for a day; more than two days and it turns sour.", 1000.0,
-            _dough),
-        Job("stock", "Stock", "simmers overnight, cools, sets, and is reduced",
-            "It gives up the hob for a night, and must be cold within 6 h.", 4000.0, _stock),
-        Job("sauce", "Sauce", "made ahead, warmed before it is served",
-            "It gives up freshness; a thickened one may split when warmed.", 800.0, _sauce),
+            "It gives up fridge room for a day; more than two days and it turns sour.", 130.0,
+            _FLOUR, _dough),
+        Job("bread", "Bread of the day", "mixed, risen and baked within an afternoon",
+            "It gives up the oven for half an hour, and the taste of a long rest.", 130.0,
+            _FLOUR, _bread),
+        Job("stock", "Stock", "simmers overnight, cools, sets, and is boiled down",
+            "It gives up the oven for a night, and must be cold within 6 h.", 200.0,
+            _parts(("bones", 1.5), ("onion", 0.1), ("roots for the stock", 0.15)), _stock,
+            Feed("roast-bones", ("trim", "cut"))),
+        Job("reduction", "Sauce boiled down", "from a stock, a braise, or what a marinade leaves",
+            "It gives up time at the hob, and grows saltier as it shrinks.", 60.0,
+            _parts(("butter", 0.05)), _reduction,
+            Feed("boil", ("set", "lift", "cook"))),
+        Job("sauce", "Sauce, hot", "made ahead, warmed before it is served",
+            "It gives up freshness; a thickened one may split when warmed.", 80.0,
+            _parts(("onion", 0.15), ("butter", 0.08), ("wine", 0.3), ("stock", 0.6)), _sauce,
+            Feed("make-sauce", ("set", "lift", "cook"))),
+        Job("cold-sauce", "Sauce, cold", "stirred, and left to draw",
+            "It gives up nothing but two days: herbs grey.", 60.0,
+            _parts(("yoghurt", 0.75), ("herbs", 0.1), ("oil", 0.1)), _cold_sauce),
+        Job("roots", "Roots and cabbage in the broth", "cooked in it while the meat rests",
+            "It gives up a clear broth, and the meat waits for them.", 250.0,
+            _parts(("roots", 0.6), ("cabbage", 0.4)), _roots,
+            Feed("in-broth", ("cook",))),
+        Job("roast-roots", "Roots, roasted", "in a hot oven, beside or after the roast",
+            "It gives up the oven for an hour.", 200.0,
+            _parts(("roots", 1.1), ("oil", 0.04)), _roast_roots),
+        Job("cabbage", "Cabbage, braised", "shredded ahead, braised under a lid",
+            "It gives up a ring of the hob for an hour.", 180.0,
+            _parts(("cabbage", 0.9), ("onion", 0.1), ("butter", 0.04)), _cabbage),
+        Job("rice", "Rice", "in half an hour, at the end",
+            "It gives up a ring of the hob at the busiest time.", 180.0,
+            _parts(("rice", 0.42),), _rice),
+        Job("pickle", "Pickle for the side", "salted, drawn, in vinegar a day ahead",
+            "It gives up keeping: a fridge pickle, eaten within the week.", 60.0,
+            _parts(("cucumber or onion", 0.9), ("vinegar", 0.3), ("sugar", 0.1), ("salt", 0.02)),
+            _pickle),
+        Job("wrap", "Filled and wrapped", "other dishes, put together into one at the end",
+            "It gives up a slow end: all has to be ready at once.", 250.0, (), _wrap,
+            Feed("fill", ("stand", "cook", "cool", "set"))),
         Job("other", "Something else", "one step to begin with; add your own",
-            "Nothing is known of it: its times are yours.", 500.0, _other),
+            "Nothing is known of it: its times are yours.", 100.0, (), _other),
     )
 }  # fmt: skip

@@ -11,7 +11,8 @@ class RouteStep:
     """One step: windows [h], hands at its beginning [min], rounds every so many hours.
 
     `title` names the step, `begin` is what the hands do at its beginning, `tend` what a round is,
-    `until` what it goes on until: an inside temperature, tender, a look, cold.
+    `until` what it goes on until: an inside temperature, tender, a look, cold; `trip` names the
+    errand that it is part of. Without a wish any length inside its window is as good.
     """
 
     id: str
@@ -20,10 +21,11 @@ class RouteStep:
     begin: str
     place: str | None
     min_h: float
-    prefer_h: float
+    prefer_h: float | None
     max_h: float
     hands_min: float = 0.0
     attended: bool = False
     every_h: float | None = None
     tend: str = ""
     until: Until | None = None
+    trip: str | None = None

@@ -1,7 +1,7 @@
 """The route of a dish: its steps in order, with windows, places and hands."""
 
-from collections.abc import Iterator
-from dataclasses import dataclass
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
 from typing import Final
 
 from pantry_core.errors import within
@@ -39,6 +39,11 @@ _CURING_KEY: dict[WayName, str] = {
     "even-brine": "brine", "strong-brine": "brine", "needle-brine": "brine",
     "dry-brine": "dry-brine",
 }  # fmt: skip
+SHOPPING = "shop"
+"""The errand on which everything is bought."""
+KEEP_H, LONGEST_KEEP_H = 24.0, 72.0
+"""How long a piece waits in the fridge before work on it begins, and at the longest where the raw
+clock leaves it [h] (practice)."""
 HOLD_H, CURED_HOLD_H = 24.0, 96.0
 """How long a rested piece may be held before the heat, and one that is cured [h] (practice)."""
 
@@ -114,6 +119,7 @@ def route(
     around_h = sum(step.max_h for step in (*before, *after) if step.kind in RAW_KINDS)
     longest_h = 24.0 * limits.stop.value - around_h if limits else 24.0 * 60
     curing = () if way is None else (_curing(way, lying, longest_h),)
+    before = _kept_longer(before, (*curing, *after), limits)
     at_the_heat = (
         *tempered(stages, customs),
         *cooked(stages, cooking, judged),
@@ -126,8 +132,22 @@ def route(
     return Route(steps, limits, notices, stages)
 
 
+def _kept_longer(
+    before: Sequence[RouteStep], onward: Sequence[RouteStep], limits: RawLimits | None
+) -> list[RouteStep]:
+    """What is bought early may wait longer, as far as the raw clock gives no caution by it."""
+    raw = [step for step in (*before, *onward) if step.kind in RAW_KINDS and step.kind != "keep"]
+    usual_h = sum(step.min_h if step.prefer_h is None else step.prefer_h for step in raw)
+    spare_h = LONGEST_KEEP_H if limits is None else 24.0 * limits.caution.value - usual_h
+    most = min(max(KEEP_H, spare_h), LONGEST_KEEP_H)
+    return [replace(step, max_h=most) if step.kind == "keep" else step for step in before]
+
+
 def _bought(kilos: float, cut: Cut, customs: Customs, *, frozen: bool) -> Iterator[RouteStep]:
-    yield RouteStep("buy", "buy", "Buy", "Buy the piece; straight home with it", None, 1, 1, 1, 60)
+    yield RouteStep(
+        "buy", "buy", "Buy", "Buy the piece; straight home with it", None, 1, 1, 1, 60,
+        trip=SHOPPING,
+    )  # fmt: skip
     kills = cut.kind == "fish" and customs.fish == "raw-freeze"
     if kills:
         hours = PARASITES_H.value
@@ -137,7 +157,7 @@ def _bought(kilos: float, cut: Cut, customs: Customs, *, frozen: bool) -> Iterat
             until={"cold_c": -20.0},
         )  # fmt: skip
     elif frozen:
-        yield RouteStep("freeze", "freeze", "Keep frozen", "", "freezer", 0.0, 0.0, 24.0 * 90)
+        yield RouteStep("freeze", "freeze", "Keep frozen", "", "freezer", 0.0, None, 24.0 * 90)
     if frozen or kills:
         hours = max(THAW_LEAST_H.value, THAW_H_PER_KG.value * kilos)
         yield RouteStep(
@@ -148,7 +168,7 @@ def _bought(kilos: float, cut: Cut, customs: Customs, *, frozen: bool) -> Iterat
 
 
 def _prepared(way: Way | None, cut: Cut, customs: Customs) -> Iterator[RouteStep]:
-    yield RouteStep("keep", "keep", "Keep cold", "", "fridge", 0.0, 0.0, 24.0)
+    yield RouteStep("keep", "keep", "Keep cold", "", "fridge", 0.0, None, KEEP_H)
     if way is not None and way.has_brine_to_chill:
         is_cold = customs.brine_by == "stirred"
         yield RouteStep(

@@ -64,8 +64,7 @@ class Way:
         return self.needs_water
 
 
-ONCE_A_DAY_H, TWICE_A_DAY_H = 16.0, 8.0
-"""Rounds may lie one and a half times this apart: 24 h, and 12 h, at the most."""
+ONCE_A_DAY_H, TWICE_A_DAY_H = 24.0, 12.0
 _STIR = "Turn it, stir the marinade"
 
 WAYS: dict[WayName, Way] = {

@@ -15,6 +15,7 @@ from pantry_web.feasts.actions.log.write_down import write_down
 from pantry_web.feasts.documents import Document
 from pantry_web.feasts.models import Dish, Feast
 from pantry_web.kitchens.actions.found_kitchen import found_kitchen
+from pantry_web.kitchens.actions.set_house import set_house
 from pantry_web.kitchens.models import Absence, Cook, Kitchen
 from pantry_web.pantry.models import Ingredient, Scale, Vessel
 from pantry_web.planning.outlook import Outlook, feast_outlook, outlook
@@ -70,10 +71,11 @@ PICKLE: Document = {
     },
 }  # fmt: skip
 OTHERS = (
-    ("Alder-smoked trout", TROUT, 180.0), ("Bay-salted duck", DUCK, 60.0),
-    ("Yoghurt goat", GOAT, 60.0), ("Quick pickle", PICKLE, 240.0),
+    ("Alder-smoked trout", TROUT), ("Bay-salted duck", DUCK), ("Yoghurt goat", GOAT),
+    ("Quick pickle", PICKLE),
 )  # fmt: skip
-"""The other dishes of Lantern Night, and how much earlier each may be done [min]."""
+"""The other dishes of Lantern Night."""
+ROOTS_G = 2000.0
 
 BRISKET: Document = {
     "piece": {"cut": "brisket", "mass_g": 3000.0, "thickness_mm": 60.0, "bone_share": 0.0},
@@ -136,12 +138,13 @@ def load_whole() -> None:
     kitchen = Kitchen.objects.get(name="Quince Lane")
     lantern = Feast.objects.get(kitchen=kitchen)
     lay_the_table(kitchen, lantern)
-    _go_by_the_plan(kitchen, lantern)
     supper = Feast.objects.create(
         kitchen=kitchen, name="Rook Supper", serve_at=ROOK_SUPPER_AT, time_zone=ZONE, heads=6
     )
     add_dish(supper, "Peppered brisket", BRISKET)
     _smoke_tonight(kitchen)
+    _roots_in_the_broth(lantern)
+    _go_by_the_plan(kitchen, lantern)
 
 
 def _smoke_tonight(kitchen: Kitchen) -> None:
@@ -162,10 +165,22 @@ def _go_by_the_plan(kitchen: Kitchen, feast: Feast) -> None:
 
 
 def lay_the_table(kitchen: Kitchen, feast: Feast) -> None:
-    """The other dishes of Lantern Night; two of them may be done before the hour."""
+    """The other dishes of Lantern Night, for two cooks and an oven of two shelves."""
     kitchen.places.filter(name="oven").update(capacity=2.0)
-    for name, document, early_min in OTHERS:
-        add_dish(feast, name, document, early_max_min=early_min)
+    set_house(kitchen, {"cooks": 2})
+    for name, document in OTHERS:
+        add_dish(feast, name, document)
+
+
+def _roots_in_the_broth(feast: Feast) -> None:
+    """What cooks in the gammon's broth once the gammon has left it."""
+    gammon = feast.dishes.get(name="Treacle gammon")
+    wait = {"dish": str(gammon.pk), "step": "simmer"}
+    document = {
+        "job": {"name": "roots", "made_g": ROOTS_G},
+        "edits": [{"step": "in-broth", "after": [wait]}],
+    }
+    add_dish(feast, "Roots in the broth", document)
 
 
 @transaction.atomic

@@ -75,3 +75,18 @@ def sides_of(document: Document) -> dict[str, str]:
     }
     usual = {custom.id: custom.choices[0].id for custom in CUSTOMS}
     return usual | sides
+
+
+def with_waits(document: Document, ids: Mapping[str, str]) -> Document:
+    """The document of a dish whose steps wait for the same dishes under other ids.
+
+    Parameters: document; ids, the new one of each dish by the one that it had. A wait for a dish
+    that has none is dropped.
+    """
+    edits = [
+        {**edit, "after": [
+            {**wait, "dish": ids[wait["dish"]]} for wait in edit["after"] if wait["dish"] in ids
+        ]} if edit.get("after") else edit
+        for edit in document.get("edits", ())
+    ]  # fmt: skip
+    return {**document, "edits": edits} if edits else document

@@ -1,6 +1,6 @@
 """A whole feast as one document, out and in again."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from datetime import UTC, datetime
 from typing import Any
 
@@ -14,6 +14,7 @@ from pantry_core.formats.feast_1 import OlderFeast, as_it_is_now
 from pantry_core.formats.reading import Problem, WrongInput, parse_json, read_document
 from pantry_core.plan.instants import NotAnInstant, read_instant, read_zone
 from pantry_core.rules.profiles import ProfileName
+from pantry_web.feasts.documents import with_waits
 from pantry_web.feasts.models import Dish, Event, Feast
 from pantry_web.planning.answers import work_out
 
@@ -27,6 +28,7 @@ CONTRADICTS = "what it says of a dish contradicts itself; write it out anew from
 def feast_document(feast: Feast) -> Document:
     """A feast with its dishes, logs and sheets as one JSON document."""
     dishes = feast.dishes.prefetch_related("events", "sheets")
+    ids = {str(dish.pk): f"dish-{n}" for n, dish in enumerate(dishes, 1)}
     return {
         "format": "pantry-clock/2",
         "name": feast.name,
@@ -34,16 +36,17 @@ def feast_document(feast: Feast) -> Document:
         "tz": feast.time_zone,
         "people": feast.heads,
         "note": feast.note,
-        "dishes": [_dish_document(dish) for dish in dishes],
+        "dishes": [_dish_document(dish, ids) for dish in dishes],
     }
 
 
-def _dish_document(dish: Dish) -> Document:
+def _dish_document(dish: Dish, ids: Mapping[str, str]) -> Document:
     events = list(dish.events.all())
     presses = {batch: n for n, batch in enumerate(dict.fromkeys(each.batch for each in events), 1)}
     return {
+        "id": ids[str(dish.pk)],
         "name": dish.name,
-        **dish.document,
+        **with_waits(dish.document, ids),
         "serve_at": _text(dish.serve_at),
         "early_max_min": dish.early_max_min,
         "given_up": dish.is_given_up,

@@ -1,5 +1,7 @@
 """The forms of a feast and of its side jobs."""
 
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
 from datetime import date, datetime, time, timedelta
 from typing import Any
 from zoneinfo import ZoneInfo
@@ -8,13 +10,16 @@ from django import forms
 
 from pantry_core.meat import MOST_MEAT_G, MOST_THICKNESS_MM
 from pantry_core.plan.instants import NotAnInstant, local_instant
-from pantry_core.routes.jobs import JOBS, MOST_MADE_G
+from pantry_core.routes.jobs import JOBS, MOST_MADE_G, Job, fed_by, job_route
 from pantry_web.feasts.choices import cut_choices
-from pantry_web.feasts.models import Dish, Feast, Mishap
+from pantry_web.feasts.models import Dish, Feast, KeptRoute, Mishap
 from pantry_web.fields import InstantField, LongSelect, NumberField, QuantityField
 from pantry_web.forms import KitchenForm
+from pantry_web.ingredient_lines import IngredientsField
 from pantry_web.kitchens.forms import ZONES, ZonedForm
 
+REDUCED = {0.33: "to a third", 0.25: "to a quarter", 0.2: "to a fifth", 0.1: "to a tenth"}
+"""How far a stock or a sauce is boiled down."""
 FARTHEST = timedelta(days=365)
 MOST_BYTES = 1_000_000
 
@@ -103,14 +108,87 @@ def as_it_is(feast: Feast) -> dict[str, object]:
     }
 
 
-class JobForm(KitchenForm):
-    """A side job: what, called what, how much of it [g]."""
+@dataclass(frozen=True, slots=True)
+class Source:
+    """A dish that a side job can be made from: its steps, each with id and kind."""
 
-    job = forms.ChoiceField(
-        choices=[(job.id, f"{job.name}: {job.saying}") for job in JOBS.values()], label="What"
+    key: str
+    name: str
+    steps: tuple[tuple[str, str], ...]
+
+
+class JobForm(KitchenForm):
+    """A side job: what, called what, how much of it [g], of which dishes and ingredients."""
+
+    job = forms.ChoiceField(label="What")
+    name = forms.CharField(max_length=80, required=False, label="Called")
+    amount = QuantityField("mass", MOST_MADE_G, required=False, label="How much in all")
+    made_from = forms.MultipleChoiceField(
+        required=False, label="Made from, or waits for", widget=forms.CheckboxSelectMultiple
     )
-    name = forms.CharField(max_length=80, label="Called")
-    amount = QuantityField("mass", MOST_MADE_G, label="How much")
+    reduced_to = forms.ChoiceField(
+        choices=[("", "by half"), *((str(part), name) for part, name in REDUCED.items())],
+        required=False, label="Boiled down",
+    )  # fmt: skip
+    ingredients = IngredientsField(required=False, label="Its ingredients, one a line")
+
+    def __init__(
+        self,
+        *args: Any,
+        people: int,
+        kept: Iterable[KeptRoute] = (),
+        sources: Sequence[Source] = (),
+        **kwargs: Any,
+    ) -> None:
+        super().__init__(*args, **kwargs)
+        self.people, self.sources = people, sources
+        self.saved = {f"kept-{each.pk}": each for each in kept if each.job}
+        self.fields["job"].choices = [  # type: ignore[attr-defined]
+            *((job.id, f"{job.name}: {job.saying}") for job in JOBS.values()),
+            *((key, f"{each.name}: saved by you") for key, each in self.saved.items()),
+        ]
+        self.fields["made_from"].choices = [  # type: ignore[attr-defined]
+            (each.key, each.name) for each in sources
+        ]
+        self.fields["ingredients"].units = kwargs.get("units", "metric")  # type: ignore[attr-defined]
+
+    @property
+    def document(self) -> dict[str, Any]:
+        """The `dish` document of the side job; call it when the form is valid."""
+        typed, kept = self.cleaned_data, self.saved.get(self.cleaned_data["job"])
+        before: dict[str, Any] = kept.job if kept and kept.job else {}
+        known = JOBS[before.get("name", typed["job"])]
+        made_g = typed["amount"] or before.get("a_head_g", known.a_head_g) * self.people
+        reduced_to = float(typed["reduced_to"]) if typed["reduced_to"] else None
+        told = {
+            "reduced_to": (reduced_to or before.get("reduced_to")) if known.is_reduced else None,
+            "ingredients": typed["ingredients"] or before.get("ingredients"),
+            "steps": kept.steps if kept else None,
+        }
+        job = {"name": known.id, "made_g": made_g}
+        job |= {name: value for name, value in told.items() if value is not None}
+        edits = self._waits(known, kept.steps if kept else None)
+        return {"job": job, **({"edits": edits} if edits else {})}
+
+    @property
+    def called(self) -> str:
+        """Its name: as typed, or that of what it is."""
+        key: str = self.cleaned_data["job"]
+        usual = self.saved[key].name if key in self.saved else JOBS[key].name
+        return self.cleaned_data["name"] or usual
+
+    def _waits(self, known: Job, kept: list[dict[str, Any]] | None) -> list[dict[str, Any]]:
+        """What the side job waits for, by what it is made from."""
+        own = [each.id for each in job_route(known, 1000.0)] if kept is None else [
+            each["id"] for each in kept
+        ]  # fmt: skip
+        waits: dict[str, list[dict[str, Any]]] = {}
+        for source in self.sources:
+            if source.key in self.cleaned_data["made_from"]:
+                step, waited = fed_by(known, source.steps)
+                after = {"dish": source.key, "step": waited}
+                waits.setdefault(step if step in own else own[-1], []).append(after)
+        return [{"step": step, "after": after} for step, after in waits.items()]
 
 
 class PieceForm(KitchenForm):

@@ -9,9 +9,6 @@ from pantry_core.plan.instants import Instant
 from pantry_web.kitchens.models import Cook, Kitchen
 from pantry_web.pantry.models import Vessel
 
-USUAL_EARLY_MIN = 60.0
-"""How much earlier a dish may be done, for hands can carve one at a time (common practice)."""
-
 
 class Feast(models.Model):
     """An hour to eat, at a place on earth, for so many."""
@@ -50,7 +47,7 @@ class Dish(models.Model):
     name = models.CharField(max_length=80)
     document = models.JSONField()
     serve_at = models.DateTimeField(null=True, blank=True)
-    early_max_min = models.FloatField(default=0.0)
+    early_max_min = models.FloatField(null=True, blank=True)
     is_given_up = models.BooleanField(default=False)
     note = models.TextField(max_length=2000, blank=True)
     vessel = models.ForeignKey(Vessel, models.SET_NULL, null=True, blank=True, related_name="+")
@@ -85,11 +82,12 @@ class Dish(models.Model):
 
 
 class KeptRoute(models.Model):
-    """The steps of a dish, kept for another time."""
+    """The steps of a dish, kept for another time; of a side job its ingredients as well."""
 
     kitchen = models.ForeignKey(Kitchen, models.CASCADE, related_name="routes")
     name = models.CharField(max_length=80)
     steps = models.JSONField()
+    job = models.JSONField(null=True, blank=True)
 
     class Meta:
         ordering = ["name", "pk"]

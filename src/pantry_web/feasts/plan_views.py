@@ -17,11 +17,11 @@ from pantry_web.feasts.actions.drop_dish import drop_dish, take_up
 from pantry_web.feasts.actions.keep_plan import keep_plan, plan_afresh
 from pantry_web.feasts.actions.record_mishap import record_mishap, take_back_mishap
 from pantry_web.feasts.actions.take_remedy import take_remedy
-from pantry_web.feasts.forms import JobForm, MishapForm, PieceForm
+from pantry_web.feasts.forms import MishapForm, PieceForm
 from pantry_web.feasts.models import Dish, Feast
 from pantry_web.feasts.refusal import Refused
-from pantry_web.feasts.views import feast_page
-from pantry_web.kitchens.access import cook_of, kitchen_of
+from pantry_web.feasts.views import feast_page, job_form_of
+from pantry_web.kitchens.access import cook_of
 from pantry_web.kitchens.actions.absences import add_absence
 from pantry_web.kitchens.forms import AbsenceForm
 from pantry_web.planning.access import feast_outlook_of
@@ -110,12 +110,10 @@ def afresh(request: HttpRequest, feast_id: int) -> HttpResponse:
 def new_job(request: HttpRequest, feast_id: int) -> HttpResponse:
     """Add a side job."""
     whole = feast_outlook_of(request, feast_id)
-    form = JobForm(request.POST, units=kitchen_of(request).units)
+    form = job_form_of(whole, request.POST)
     if form.is_valid():
-        asked = form.cleaned_data
         try:
-            job = {"name": asked["job"], "made_g": asked["amount"]}
-            dish = add_dish(whole.feast, asked["name"], {"job": job})
+            dish = add_dish(whole.feast, form.called, form.document)
         except Refused as refused:
             form.add_error("name", str(refused))
         else:

@@ -3,14 +3,21 @@
 from django.contrib import messages
 from django.core.paginator import Paginator
 from django.db import transaction
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse, QueryDict
 from django.shortcuts import redirect, render
 
 from pantry_core.plan.peaks import Stay, peaks
 from pantry_web import clock
 from pantry_web.feasts.actions import save_feast
 from pantry_web.feasts.actions.claim import claim
-from pantry_web.feasts.forms import FeastForm, JobForm, MishapForm, OwnDayForm, as_it_is
+from pantry_web.feasts.forms import (
+    FeastForm,
+    JobForm,
+    MishapForm,
+    OwnDayForm,
+    Source,
+    as_it_is,
+)
 from pantry_web.feasts.named_days import coming_days
 from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.access import kitchen_of
@@ -103,7 +110,7 @@ def feast_page(
     rooms = {place.name: place.capacity for place in whole.around.places}
     context = {
         "form": form or FeastForm(now=whole.now, initial=as_it_is(whole.feast)),
-        "job_form": job_form or JobForm(),
+        "job_form": job_form or job_form_of(whole),
         "mishap_form": mishap_form or MishapForm(feast=whole.feast, now=whole.now),
         "absence_form": absence_form or AbsenceForm(zone=whole.feast.time_zone),
         "feast": whole.feast,
@@ -115,6 +122,19 @@ def feast_page(
         "is_help_needed": is_needed(whole),
     }
     return render(request, "feasts/feast.html", context, status=422 if wrong else 200)
+
+
+def job_form_of(whole: FeastOutlook, typed: QueryDict | None = None) -> JobForm:
+    """The form of a side job of a feast, whose other dishes it can be made from."""
+    sources = [
+        Source(view.key, view.dish.name, tuple((step.id, step.kind) for step in view.steps))
+        for view in whole.dishes
+        if not view.dish.is_given_up and not view.is_discarded and view.steps
+    ]
+    return JobForm(
+        typed, units=whole.kitchen.units, people=whole.feast.heads, sources=sources,
+        kept=whole.kitchen.routes.exclude(job=None),
+    )  # fmt: skip
 
 
 def _stays(whole: FeastOutlook) -> list[Stay]:

@@ -1,6 +1,8 @@
-"""Forms of the house."""
+"""Forms of the kitchen."""
 
-from datetime import datetime, time
+from calendar import day_name
+from datetime import date, datetime, time, timedelta
+from itertools import product
 from typing import TYPE_CHECKING, Any
 from zoneinfo import ZoneInfo, available_timezones
 
@@ -8,10 +10,15 @@ from django import forms
 from django.contrib.auth.forms import UserCreationForm
 
 from pantry_core.days.named import countries
+from pantry_core.plan.request import WEEKDAYS
 from pantry_web.fields import InstantField, LongSelect, NumberField
 from pantry_web.forms import KitchenForm
-from pantry_web.kitchens.models import Cook, Kitchen
+from pantry_web.kitchens.hours import Span, by_weekday
+from pantry_web.kitchens.models import ChangedDay, Cook, Kitchen
 
+WHOSE = {"shop": "The shop", "work": "Work"}
+DAY_NAMES = dict(zip(WEEKDAYS, day_name, strict=True))
+FARTHEST = timedelta(days=366)
 _REGIONS = (
     "Africa", "America", "Antarctica", "Arctic", "Asia", "Atlantic", "Australia", "Europe",
     "Indian", "Pacific", "UTC",
@@ -67,6 +74,97 @@ class HouseForm(KitchenForm):
         sleep: time | None = self.cleaned_data.get("sleep")
         if wake and sleep and sleep <= wake:
             self.add_error("sleep", "This must be later than getting up, on the same day.")
+        return self.cleaned_data
+
+
+class HoursForm(forms.Form):
+    """When the shop is open and when people work, by the day of the week."""
+
+    def __init__(self, *args: Any, **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        for what, day, end in product(("shop", "work"), WEEKDAYS, ("from", "to")):
+            clock = forms.TimeInput({"type": "time"}, "%H:%M")
+            label = f"{WHOSE[what]} on {DAY_NAMES[day]}, {end}"
+            self.fields[f"{what}_{day}_{end}"] = forms.TimeField(
+                label=label, required=False, widget=clock
+            )
+
+    def clean(self) -> dict[str, Any]:
+        """Both ends of a day or none, in their order."""
+        for what, day in product(("shop", "work"), WEEKDAYS):
+            names = f"{what}_{day}_from", f"{what}_{day}_to"
+            begin, end = (self.cleaned_data.get(name) for name in names)
+            if any(name in self.errors for name in names):
+                continue
+            if (begin is None) != (end is None):
+                self.add_error(names[begin is not None], "Give both hours, or neither.")
+            elif begin is not None and end is not None and end <= begin:
+                self.add_error(names[1], "This is later than the beginning, on the same day.")
+        return self.cleaned_data
+
+    def week(self, what: str) -> dict[str, Span]:
+        """The hours of each day that has some; call it when the form is valid."""
+        return {
+            day: (f"{begin:%H:%M}", f"{self.cleaned_data[f'{what}_{day}_to']:%H:%M}")
+            for day in WEEKDAYS
+            if (begin := self.cleaned_data[f"{what}_{day}_from"]) is not None
+        }
+
+    @property
+    def rows(self) -> list[tuple[str, list[forms.BoundField]]]:
+        """For each day its name and its four fields."""
+        return [
+            (DAY_NAMES[day], [
+                self[f"{what}_{day}_{end}"] for what in ("shop", "work") for end in ("from", "to")
+            ])
+            for day in WEEKDAYS
+        ]  # fmt: skip
+
+    @staticmethod
+    def of(kitchen: Kitchen) -> dict[str, str]:
+        """What the form shows of a kitchen."""
+        shown: dict[str, str] = {}
+        for what, hours in (("shop", kitchen.shop_hours), ("work", kitchen.work_hours)):
+            for day, (begin, end) in by_weekday(hours).items():
+                shown |= {f"{what}_{day}_from": begin, f"{what}_{day}_to": end}
+        return shown
+
+
+class ChangedDayForm(forms.Form):
+    """A day on which the hours are others."""
+
+    day = forms.DateField(label="Day", widget=forms.DateInput({"type": "date"}, "%Y-%m-%d"))
+    kind = forms.ChoiceField(choices=ChangedDay.Kind.choices, label="What is different")
+    begins = forms.TimeField(
+        required=False, label="From", widget=forms.TimeInput({"type": "time"}, "%H:%M")
+    )
+    ends = forms.TimeField(
+        required=False, label="to", widget=forms.TimeInput({"type": "time"}, "%H:%M")
+    )
+
+    def __init__(self, *args: Any, today: date, **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        self.today = today
+
+    def clean_day(self) -> date:
+        """A day within a year of now."""
+        day: date = self.cleaned_data["day"]
+        if not self.today - FARTHEST <= day <= self.today + FARTHEST:
+            raise forms.ValidationError("This is over a year away; a day within a year would do.")
+        return day
+
+    def clean(self) -> dict[str, Any]:
+        """Other hours have a beginning and an end."""
+        if self.cleaned_data.get("kind") not in ChangedDay.WITH_HOURS:
+            self.cleaned_data |= {"begins": None, "ends": None}
+            return self.cleaned_data
+        begins, ends = (self.cleaned_data.get(name) for name in ("begins", "ends"))
+        if begins is None and "begins" not in self.errors:
+            self.add_error("begins", "Say from when, like 09:00.")
+        if ends is None and "ends" not in self.errors:
+            self.add_error("ends", "Say until when, like 14:00.")
+        if begins and ends and ends <= begins:
+            self.add_error("ends", "This is later than the beginning, on the same day.")
         return self.cleaned_data
 
 

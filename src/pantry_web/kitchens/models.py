@@ -9,6 +9,22 @@ from django.db.models import F, Q
 from pantry_core.rules import profiles
 
 
+def usual_shop_hours() -> list[dict[str, object]]:
+    """When an ordinary shop is open, as hours of a `plan` document."""
+    return [
+        {"days": ["mon", "tue", "wed", "thu", "fri"], "from": "08:00", "to": "19:00"},
+        {"days": ["sat"], "from": "08:00", "to": "18:00"},
+    ]
+
+
+def usual_work_hours() -> list[dict[str, object]]:
+    """When people cook who go to work, as hours of a `plan` document."""
+    return [
+        {"days": ["mon", "tue", "wed", "thu", "fri"], "from": "17:00", "to": "21:00"},
+        {"days": ["sat", "sun"], "from": "08:00", "to": "21:00"},
+    ]
+
+
 class Cook(AbstractUser):
     """Somebody who signs in."""
 
@@ -39,6 +55,8 @@ class Kitchen(models.Model):
     wake = models.TimeField(default=time(7, 0))
     sleep = models.TimeField(default=time(22, 30))
     cooks = models.PositiveSmallIntegerField(default=1)
+    shop_hours = models.JSONField(default=usual_shop_hours)
+    work_hours = models.JSONField(default=usual_work_hours)
     country = models.CharField(max_length=2, blank=True)
     is_demo = models.BooleanField(default=False)
     stands_at = models.DateTimeField(null=True, blank=True)
@@ -105,6 +123,37 @@ class OwnDay(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+
+class ChangedDay(models.Model):
+    """A day on which the hours of work or of the shop are others than by the week."""
+
+    class Kind(models.TextChoices):
+        OFF = "off", "We have the day off"
+        WORK = "work", "We cook at other hours"
+        SHUT = "shut", "The shop is shut"
+        OPEN = "open", "A shop is open"
+
+    WITH_HOURS = (Kind.WORK, Kind.OPEN)
+
+    kitchen = models.ForeignKey(Kitchen, models.CASCADE, related_name="changed_days")
+    day = models.DateField()
+    kind = models.CharField(max_length=4, choices=Kind)
+    begins = models.TimeField(null=True, blank=True)
+    ends = models.TimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["day", "kind"]
+        constraints = [
+            models.UniqueConstraint(fields=["kitchen", "day", "kind"], name="day_changed_once"),
+            models.CheckConstraint(
+                condition=Q(begins=None, ends=None) | Q(ends__gt=F("begins")),
+                name="changed_hours_in_order",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.get_kind_display()} on {self.day}"
 
 
 class Absence(models.Model):

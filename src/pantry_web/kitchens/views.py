@@ -12,11 +12,18 @@ from django.views.decorators.http import require_POST
 
 from pantry_web import clock
 from pantry_web.kitchens.access import kitchen_of
-from pantry_web.kitchens.actions import absences
+from pantry_web.kitchens.actions import absences, set_hours
 from pantry_web.kitchens.actions.found_kitchen import found_kitchen
 from pantry_web.kitchens.actions.set_clock import set_clock as set_demo_clock
 from pantry_web.kitchens.actions.set_house import set_house
-from pantry_web.kitchens.forms import AbsenceForm, ClockForm, FirstStartForm, HouseForm
+from pantry_web.kitchens.forms import (
+    AbsenceForm,
+    ChangedDayForm,
+    ClockForm,
+    FirstStartForm,
+    HoursForm,
+    HouseForm,
+)
 from pantry_web.kitchens.models import Cook, Kitchen
 
 
@@ -60,6 +67,37 @@ def house(request: HttpRequest) -> HttpResponse:
         messages.success(request, "Saved.")
         return redirect("house")
     return _house_page(request, kitchen, form=form)
+
+
+@require_POST
+def hours(request: HttpRequest) -> HttpResponse:
+    """Set when the shop is open and when people work."""
+    kitchen = kitchen_of(request)
+    form = HoursForm(request.POST)
+    if form.is_valid():
+        set_hours.set_hours(kitchen, form.week("shop"), form.week("work"))
+        messages.success(request, "Saved.")
+        return redirect("house")
+    return _house_page(request, kitchen, hours_form=form)
+
+
+@require_POST
+def add_changed_day(request: HttpRequest) -> HttpResponse:
+    """Keep a day on which the hours are others."""
+    kitchen = kitchen_of(request)
+    form = ChangedDayForm(request.POST, today=clock.now(kitchen).date())
+    if form.is_valid():
+        set_hours.change_day(kitchen, **form.cleaned_data)
+        return redirect("house")
+    return _house_page(request, kitchen, day_form=form)
+
+
+@require_POST
+def remove_changed_day(request: HttpRequest, changed_id: int) -> HttpResponseRedirect:
+    """Keep the usual hours on that day."""
+    kitchen = kitchen_of(request)
+    set_hours.remove_changed_day(get_object_or_404(kitchen.changed_days, pk=changed_id))
+    return redirect("house")
 
 
 @require_POST
@@ -113,16 +151,23 @@ def _house_page(
     kitchen: Kitchen,
     *,
     form: HouseForm | None = None,
+    hours_form: HoursForm | None = None,
+    day_form: ChangedDayForm | None = None,
     absence_form: AbsenceForm | None = None,
     clock_form: ClockForm | None = None,
 ) -> HttpResponse:
     zone = kitchen.time_zone
     house_form = form or HouseForm(units=kitchen.units, initial=_house_as_it_is(kitchen))
-    wrong = [each for each in (form, absence_form, clock_form) if each and each.is_bound]
+    given = (form, hours_form, day_form, absence_form, clock_form)
+    wrong = [each for each in given if each and each.is_bound]
+    today = clock.now(kitchen).date()
     context = {
         "form": house_form,
         "absence_form": absence_form or AbsenceForm(zone=zone),
         "clock_form": clock_form or ClockForm(zone=zone, initial={"stands_at": clock.now(kitchen)}),
+        "hours_form": hours_form or HoursForm(initial=HoursForm.of(kitchen)),
+        "day_form": day_form or ChangedDayForm(today=today),
+        "changed_days": kitchen.changed_days.filter(day__gte=today),
         "absences": kitchen.absences.all(),
         "members": kitchen.memberships.select_related("cook"),
     }

@@ -1,7 +1,7 @@
 """What comes next in the hands, and what stands in its way: a gate, or a slip of the thumb."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from math import ceil, floor
 from typing import Literal
@@ -23,6 +23,7 @@ class Task:
     """A step to begin, or a round; `at` is None where no plan says when.
 
     `withheld` is why a stop or a gate holds it back, `question` what is asked before it is ticked.
+    `together` names the dishes that go on the same trip at the same time.
     """
 
     kind: Literal["begin", "tend"]
@@ -34,6 +35,8 @@ class Task:
     can_tick: bool
     withheld: str = ""
     question: str = ""
+    trip: str | None = None
+    together: tuple[str, ...] = ()
 
 
 def is_all_work(step: DishStep) -> bool:
@@ -69,7 +72,21 @@ def feast_tasks(whole: FeastOutlook) -> list[tuple[Outlook, Task]]:
         (view, task) for view in whole.dishes if not view.dish.is_given_up for task in tasks(view)
     ]
     far = whole.feast.serve_at
-    return sorted(found, key=lambda each: (each[1].at or far, each[1].kind))
+    return _by_trip(sorted(found, key=lambda each: (each[1].at or far, each[1].kind)))
+
+
+def _by_trip(found: list[tuple[Outlook, Task]]) -> list[tuple[Outlook, Task]]:
+    """What goes on one trip at one time as one thing, in the place of the first of it."""
+    names: dict[tuple[str, datetime], list[str]] = {}
+    for view, task in found:
+        if task.trip and task.at:
+            names.setdefault((task.trip, task.at), []).append(view.dish.name)
+    told: list[tuple[Outlook, Task]] = []
+    for view, task in found:
+        own = names.pop((task.trip, task.at), None) if task.trip and task.at else [view.dish.name]
+        if own is not None:
+            told.append((view, replace(task, together=tuple(own) if len(own) > 1 else ())))
+    return told
 
 
 def _beginnings(view: Outlook) -> Iterator[Task]:
@@ -91,6 +108,7 @@ def _beginnings(view: Outlook) -> Iterator[Task]:
                 can_tick=step is following and not held,
                 withheld=held,
                 question=(asked_of(view) or "") if step is following else "",
+                trip=step.trip,
             )
 
 
@@ -146,11 +164,31 @@ def waits_for(view: Outlook, key: str) -> str | None:
     return gate.text
 
 
+def waits_for_others(view: Outlook) -> str | None:
+    """What the next step waits for of other dishes and is not over, as a question."""
+    following = next_in_hands(view)
+    others = {other.key: other for other in view.whole.dishes}
+    for wait in following.after if following else ():
+        other = others.get(wait.dish)
+        step = other.step(wait.step) if other else None
+        if other is None or step is None or other.dish.is_given_up:
+            continue
+        fact = other.state.facts.get(wait.step)
+        later = other.steps[other.place_of(wait.step) + 1 :]
+        has_passed = any(each.id in other.state.begun for each in later)
+        if not has_passed and (fact is None or fact.ended_at is None):
+            return f"It waits for {step.title} of {other.dish.name}. Begin all the same?"
+    return None
+
+
 def asked_of(view: Outlook) -> str | None:
     """What is asked when what runs is not as it was wanted, or has only just begun."""
     gate = gate_now(view)
     if gate is not None and gate.may_pass and not gate.is_open:
         return f"{gate.text} Go on all the same?"
+    early = waits_for_others(view)
+    if early is not None:
+        return early
     running = view.step(view.state.running or "")
     since = view.state.running_since
     if running is None or since is None or running.min_h < LONG_H or view.now - since > SLIP:

@@ -10,15 +10,17 @@ from pydantic import TypeAdapter
 
 from pantry_core.plan.problem import GRID, Problem, resolve
 from pantry_core.plan.request import PlanRequest
+from pantry_core.routes.cooking import usual_early_min
 from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.ways import WAYS, Way, WayName
 from pantry_web.background import queue
 from pantry_web.background.models import Work
 from pantry_web.feasts.documents import dish_document
-from pantry_web.feasts.models import USUAL_EARLY_MIN, Feast
+from pantry_web.feasts.models import Feast
 from pantry_web.planning.answers import Broken, work_out
 from pantry_web.planning.outlook import FeastOutlook, feast_outlook
 from pantry_web.planning.plan_document import steps_document
+from pantry_web.planning.solving import without
 
 NEW = "new"
 UNSETTLED = "The search found neither a plan nor a reason why there is none."
@@ -133,12 +135,11 @@ def _asked(whole: FeastOutlook, piece: Document, way: Way) -> Problem | str:
         return " ".join(each.what for each in answer.problems)
     if answer.stops:
         return answer.stops[0].text
-    document = whole.plan_document(hold=False)
-    others = document["dishes"] if whole.plan and whole.plan.steps else []
+    planned = bool(whole.plan and whole.plan.steps)
+    left_out = {each.key for each in whole.dishes if not planned or each.why_left_out}
+    document = without(whole.plan_document(hold=False), left_out)
     new = {
-        "id": NEW, "name": "This piece", "early_max_min": USUAL_EARLY_MIN,
+        "id": NEW, "name": "This piece", "early_max_min": usual_early_min([None], 1),
         "steps": steps_document(answer.steps),
     }  # fmt: skip
-    left_out = {each.key for each in whole.left_out}
-    dishes = [each for each in others if each["id"] not in left_out]
-    return resolve(PlanRequest.model_validate({**document, "dishes": [*dishes, new]}))
+    return resolve(PlanRequest.model_validate({**document, "dishes": [*document["dishes"], new]}))

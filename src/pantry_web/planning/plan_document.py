@@ -1,17 +1,29 @@
 """The `plan` document of a feast, from its dishes as they are worked out and what happened."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import datetime, timedelta
+from itertools import pairwise
 from typing import Any
+from zoneinfo import ZoneInfo
 
+from pantry_core.days.named import public_holidays
 from pantry_core.dish.answer import DishStep
 from pantry_core.plan.problem import GRID
+from pantry_core.plan.waiting import leads_to
+from pantry_core.routes.cooking import usual_early_min
+from pantry_core.routes.steps import SHOPPING as SHOP
 from pantry_web.feasts.models import Dish, Feast
 from pantry_web.feasts.state import DishState, StepFacts
+from pantry_web.kitchens.hours import shop_opening, work_hours
 from pantry_web.planning.surroundings import Surroundings
 
 Document = dict[str, Any]
+
+ON_TIME_MIN = 15.0
+"""So late is on time once something has begun."""
+LOOKS_BACK = timedelta(days=90)
+"""Holidays so long before a feast are looked up."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,26 +38,66 @@ class ToPlan:
 def plan_document(
     feast: Feast, around: Surroundings, dishes: Iterable[ToPlan], *, hold: bool
 ) -> Document:
-    """The `plan` document of a feast.
+    """The `plan` document of a feast; its day is free, and the shop is shut on public holidays.
 
     Holding a piece before the heat is for one that was lifted early: without `hold` it is left out,
     so that no plan takes a piece out of its cure only to let it lie.
     """
-    kitchen = around.kitchen
+    kitchen, asked = around.kitchen, list(dishes)
+    early_min = _early_min(asked, kitchen.cooks)
+    day = feast.serve_at.astimezone(ZoneInfo(feast.time_zone)).date()
+    holidays = public_holidays(kitchen.country, day - LOOKS_BACK, day)
     return {
         "now": around.now.isoformat(),
         "tz": feast.time_zone,
         "serve_at": feast.serve_at.isoformat(),
-        "day": {"wake": f"{kitchen.wake:%H:%M}", "sleep": f"{kitchen.sleep:%H:%M}"},
+        "day": {
+            "wake": f"{kitchen.wake:%H:%M}", "sleep": f"{kitchen.sleep:%H:%M}", "half": True,
+            "work": work_hours(kitchen, {day, *holidays}, around.changed_days),
+        },
+        "open": {SHOP: shop_opening(kitchen, holidays, around.changed_days)},
         "away": [
             {"from": each.begins.isoformat(), "to": each.ends.isoformat()}
             for each in around.absences
             if each.ends > around.now
         ],
         "cooks": kitchen.cooks,
-        "places": {place.name: place.capacity for place in around.places},
-        "dishes": [_dish(each, feast.serve_at, hold=hold) for each in dishes],
+        "places": {SHOP: None, **{place.name: place.capacity for place in around.places}},
+        "dishes": _with_known_waits(
+            [_dish(each, feast.serve_at, early_min, hold=hold) for each in asked]
+        ),
+    }  # fmt: skip
+
+
+def _early_min(dishes: Sequence[ToPlan], cooks: int) -> float:
+    """How early a dish may be done where nobody says: all are dished up in the last half hour."""
+    lasts = [each.steps[-1] for each in dishes if each.steps]
+    return usual_early_min([last.trip for last in lasts if last.kind == "carve"], cooks)
+
+
+def _with_known_waits(dishes: list[Document]) -> list[Document]:
+    """The dishes without waiting for what is not planned, or goes in a circle."""
+    known = {(dish["id"], step["id"]) for dish in dishes for step in dish["steps"]}
+    before = {
+        (dish["id"], following["id"]): [(dish["id"], last["id"])]
+        for dish in dishes
+        for last, following in pairwise(dish["steps"])
     }
+    for dish in dishes:
+        for step in dish["steps"]:
+            kept = []
+            for wait in step.get("after", ()):
+                waited, here = (wait["dish"], wait["step"]), (dish["id"], step["id"])
+                if (
+                    waited in known
+                    and dish["id"] != wait["dish"]
+                    and not leads_to(waited, here, before)
+                ):
+                    kept.append(wait)
+                    before.setdefault(here, []).append(waited)
+            if "after" in step:
+                step["after"] = kept
+    return dishes
 
 
 def steps_document(steps: Iterable[DishStep], anchor: datetime | None = None) -> list[Document]:
@@ -60,9 +112,11 @@ def step_document(step: DishStep, fact: StepFacts, anchor: datetime | None = Non
     """
     locked = datetime.fromisoformat(step.locked_start) if step.locked_start else None
     told = {
-        "name": step.title, "place": step.place, "prefer_h": step.prefer_h, "max_h": step.max_h,
+        "name": step.title, "place": SHOP if step.trip == SHOP else step.place,
+        "prefer_h": step.prefer_h, "max_h": step.max_h,
         "hands_min": step.hands_min or None, "attended": step.attended or None, "uses": step.uses,
-        "every_h": step.every_h,
+        "every_h": step.every_h, "trip": step.trip,
+        "after": [each.model_dump(exclude_unset=True) for each in step.after] or None,
         "rounds_done": [each.isoformat() for each in fact.rounds_done] or None,
         "started_at": fact.started_at.isoformat() if fact.started_at else None,
         "ended_at": fact.ended_at.isoformat() if fact.ended_at else None,
@@ -79,7 +133,7 @@ def on_grid(moment: datetime | None, anchor: datetime | None) -> str | None:
     return (moment - (moment - (anchor or moment)) % GRID).isoformat()
 
 
-def _dish(asked: ToPlan, anchor: datetime, *, hold: bool) -> Document:
+def _dish(asked: ToPlan, anchor: datetime, early_min: float, *, hold: bool) -> Document:
     """A dish; steps that were passed over before the last fact are left out."""
     facts, begun_steps = asked.state.facts, asked.state.begun
     steps = [
@@ -89,11 +143,12 @@ def _dish(asked: ToPlan, anchor: datetime, *, hold: bool) -> Document:
     ]
     begun = [i for i, each in enumerate(steps) if "started_at" in each or "ended_at" in each]
     last_fact = begun[-1] if begun else -1
-    own_hour = on_grid(asked.dish.serve_at, anchor)
+    own_hour, early = on_grid(asked.dish.serve_at, anchor), asked.dish.early_max_min
     return {
         "id": str(asked.dish.pk),
         "name": asked.dish.name,
         **({"serve_at": own_hour} if own_hour else {}),
-        "early_max_min": asked.dish.early_max_min,
+        "early_max_min": early_min if early is None else early,
+        "late_max_min": ON_TIME_MIN if asked.state.begun else 0.0,
         "steps": [each for i, each in enumerate(steps) if i >= last_fact or i in begun],
     }

@@ -10,6 +10,7 @@ from django_tasks import task
 from pydantic import TypeAdapter, ValidationError
 
 from pantry_core.formats.reading import problem_of
+from pantry_core.plan.changes import LeaveOut, applied
 from pantry_core.plan.problem import GRID, WrongPlan, resolve
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Plan
@@ -132,30 +133,35 @@ def solve(
         return first if second.status == "infeasible" else second
 
     left_out = _unreadable(asked.document)
-    document, held = _without(asked.document, left_out), _without(asked.held, left_out)
+    document, held = without(asked.document, left_out), without(asked.held, left_out)
     if not document["dishes"]:
         return Solved(Plan(status="infeasible"), left_out=left_out)
     all_of_them = best(document, held)
     if all_of_them.status != "infeasible":
         return Solved(all_of_them, left_out=left_out)
     left_out |= _impossible(held)
-    others = _without(document, left_out)
+    others = without(document, left_out)
     if others == document or not others["dishes"]:
         return Solved(
             all_of_them, _why(document, all_of_them), left_out if others["dishes"] else {}
         )
-    rest = best(others, _without(held, left_out))
+    rest = best(others, without(held, left_out))
     return Solved(rest, _why(others, rest), left_out)
 
 
 def readable(document: Document) -> Document:
     """The document without the dishes whose steps contradict themselves."""
-    return _without(document, _unreadable(document))
+    return without(document, _unreadable(document))
 
 
-def _without(document: Document, left_out: Container[str]) -> Document:
-    dishes = [each for each in document["dishes"] if each["id"] not in left_out]
-    return {**document, "dishes": dishes}
+def without(document: Document, left_out: Container[str]) -> Document:
+    """The document without some dishes; nobody waits for them."""
+    ids = [each["id"] for each in document["dishes"] if each["id"] in left_out]
+    return applied(document, [LeaveOut(each) for each in ids])
+
+
+def _alone(document: Document, dish: str) -> Document:
+    return without(document, [each["id"] for each in document["dishes"] if each["id"] != dish])
 
 
 def _unreadable(document: Document) -> dict[str, tuple[str, ...]]:
@@ -163,7 +169,7 @@ def _unreadable(document: Document) -> dict[str, tuple[str, ...]]:
     told = {}
     for dish in document["dishes"]:
         try:
-            resolve(PlanRequest.model_validate({**document, "dishes": [dish]}))
+            resolve(PlanRequest.model_validate(_alone(document, dish["id"])))
         except ValidationError as error:
             told[dish["id"]] = tuple(problem_of(each).what for each in error.errors())
         except WrongPlan as error:
@@ -178,7 +184,7 @@ def _impossible(document: Document) -> dict[str, tuple[str, ...]]:
 
     told = {}
     for dish in document["dishes"] if len(document["dishes"]) > 1 else ():
-        alone = {**document, "dishes": [dish]}
+        alone = _alone(document, dish["id"])
         problem = resolve(PlanRequest.model_validate(alone))
         if not is_possible(problem):
             told[dish["id"]] = _why(alone, explain(problem))

@@ -5,18 +5,19 @@ from datetime import datetime
 
 from pantry_web.feasts.documents import House, house_of
 from pantry_web.feasts.models import Mishap
-from pantry_web.kitchens.models import Absence, Kitchen, Place
+from pantry_web.kitchens.models import Absence, ChangedDay, Kitchen, Place
 
 
 @dataclass(frozen=True, slots=True)
 class Surroundings:
-    """A kitchen at a moment: its house, places, absences, and what befell it so far."""
+    """A kitchen at a moment: its house, places, hours, absences, and what befell it."""
 
     kitchen: Kitchen
     now: datetime
     house: House
     places: tuple[Place, ...]
     absences: tuple[Absence, ...]
+    changed_days: tuple[ChangedDay, ...]
     mishaps: tuple[Mishap, ...]
 
 
@@ -28,5 +29,6 @@ def surroundings_of(kitchen: Kitchen, now: datetime) -> Surroundings:
         house_of(kitchen),
         tuple(kitchen.places.all()),
         tuple(kitchen.absences.all()),
+        tuple(kitchen.changed_days.all()),
         tuple(kitchen.mishaps.filter(begins__lte=now)),
     )

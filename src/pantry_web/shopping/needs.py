@@ -1,45 +1,56 @@
-"""What all dishes need, what is in stock, and what is missing by when."""
+"""What the dishes of all feasts need, and on which trip each thing is bought."""
 
-from collections.abc import Iterable, Iterator
-from dataclasses import dataclass
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.plan.instants import Instant
 from pantry_core.routes.cuts import CUTS
+from pantry_core.routes.steps import SHOPPING
 from pantry_core.rules.cures import CURE_KEYS
 from pantry_core.rules.ingredients import INGREDIENTS
 from pantry_web.feasts.line_labels import label_of
+from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.pantry.models import Ingredient
 from pantry_web.planning.outlook import Outlook, feast_outlooks
+from pantry_web.shopping.models import Bought
 
 LOOKS_AHEAD = timedelta(days=60)
+MEAT = "meat"
+NO_TRIP = -1
+"""Where what no trip is planned for goes."""
 
 
 @dataclass(frozen=True, slots=True)
 class Need:
-    """Something a dish needs by a moment; grams None for what is counted [g]."""
+    """Something a dish needs by a moment; grams None for what is counted [g].
+
+    `keep` says where it waits and until when.
+    """
 
     name: str
     stock_key: str
     grams: float | None
     by: Instant
-    dish: str
+    dish: Dish
     note: str = ""
+    keep: str = ""
+    is_bought: bool = False
 
 
 @dataclass(frozen=True, slots=True)
-class Missing:
+class Line:
     """A line of the list: what is needed in all, what is there, what is to be bought [g]."""
 
+    key: str
     name: str
     needed_g: float | None
     stock_g: float
     by: Instant
-    dishes: tuple[str, ...]
-    note: str
+    needs: tuple[Need, ...]
 
     @property
     def to_buy_g(self) -> float | None:
@@ -51,38 +62,155 @@ class Missing:
         """Whether the pantry has it all."""
         return self.to_buy_g == 0.0
 
+    @property
+    def is_bought(self) -> bool:
+        """Whether it is ticked for every dish."""
+        return all(each.is_bought for each in self.needs)
 
-def shopping_list(kitchen: Kitchen, now: datetime) -> list[Missing]:
-    """What is missing over all dishes of the feasts to come, the first needed first.
+    @property
+    def is_meat(self) -> bool:
+        """Whether it is the piece of a dish: who ticks it begins the dish."""
+        return self.key.startswith(MEAT)
 
-    Feasts within two months are looked at; what is eaten later is bought later.
+    @property
+    def dishes(self) -> tuple[str, ...]:
+        """The dishes that need it."""
+        return tuple(dict.fromkeys(each.dish.name for each in self.needs))
+
+    @property
+    def note(self) -> str:
+        """What else there is to know of it."""
+        return _joined(each.note for each in self.needs)
+
+    @property
+    def keep(self) -> str:
+        """Where it waits, and until when."""
+        return _joined(each.keep for each in self.needs)
+
+
+@dataclass(frozen=True, slots=True)
+class Trip:
+    """A trip to the shop, when and for how long; `at` None: what no trip is planned for.
+
+    `is_planning`: some of it is only on its way to a trip, for the plan is being worked out.
+    """
+
+    at: Instant | None
+    ends: datetime | None
+    lines: tuple[Line, ...]
+    code: str = ""
+    is_planning: bool = False
+    views: tuple[Outlook, ...] = field(default=(), repr=False)
+
+    @property
+    def to_buy(self) -> list[Line]:
+        """What is not in the pantry."""
+        return [each for each in self.lines if not each.is_in_stock]
+
+    @property
+    def is_done(self) -> bool:
+        """Whether all of it is bought."""
+        return all(each.is_bought for each in self.to_buy)
+
+
+def shopping_trips(kitchen: Kitchen, now: datetime) -> list[Trip]:
+    """What is to be bought over all dishes of the feasts to come, trip by trip.
+
+    Feasts within two months are looked at; what is eaten later is bought later. What needs no trip
+    of its own goes onto the last one before it is needed.
     """
     feasts = list(kitchen.feasts.filter(serve_at__gt=now, serve_at__lte=now + LOOKS_AHEAD))
-    views = (view for whole in feast_outlooks(feasts, kitchen, now) for view in whole.dishes)
-    wanted = (each for each in views if not each.dish.is_given_up and not each.is_discarded)
-    needs = [need for view in wanted for need in _needs(view)]
-    return sorted(_summed(needs, list(kitchen.ingredients.all())), key=lambda each: each.by)
+    views = [view for whole in feast_outlooks(feasts, kitchen, now) for view in whole.dishes]
+    wanted = [view for view in views if not view.dish.is_given_up and not view.is_discarded]
+    made = _trips_of(wanted)
+    bought = set(Bought.objects.filter(dish__feast__in=feasts).values_list("dish_id", "key"))
+    needs: dict[int, list[Need]] = {}
+    for view in wanted:
+        for need in _needs(view):
+            ticked = replace(need, is_bought=(view.dish.pk, need.stock_key) in bought)
+            needs.setdefault(_trip_for(view, ticked, made), []).append(ticked)
+    stock = _Stock(list(kitchen.ingredients.all()))
+    trips = [
+        replace(trip, lines=tuple(_lines_of(needs.get(n, []), stock)))
+        for n, trip in enumerate(made)
+    ]
+    if NO_TRIP in needs:
+        rest = tuple(_lines_of(needs[NO_TRIP], stock))
+        is_planning = any(view.whole.solving is not None for view in wanted)
+        trips.append(Trip(None, None, rest, code="rest", is_planning=is_planning))
+    return [trip for trip in trips if trip.lines]
+
+
+def _trips_of(views: Sequence[Outlook]) -> list[Trip]:
+    """The planned trips of all dishes, those that start together being one."""
+    found: dict[datetime, Trip] = {}
+    for view in views:
+        for step in view.steps:
+            planned = view.planned(step.id)
+            if step.trip != SHOPPING or planned is None or step.id in view.state.begun:
+                continue
+            zone = view.dish.feast.time_zone
+            code = str(round(planned.start.timestamp()))
+            trip = found.setdefault(
+                planned.start, Trip(Instant(planned.start, zone), planned.end, (), code)
+            )
+            ends = max(trip.ends or planned.end, planned.end)
+            found[planned.start] = replace(trip, ends=ends, views=(*trip.views, view))
+    return [found[start] for start in sorted(found)]
+
+
+def _trip_for(view: Outlook, need: Need, trips: Sequence[Trip]) -> int:
+    """The trip of the dish's own, else the last that is over before it is needed."""
+    own = [n for n, trip in enumerate(trips) if view in trip.views]
+    if own:
+        return own[0]
+    in_time = [
+        n for n, trip in enumerate(trips) if trip.ends is not None and trip.ends <= need.by.moment
+    ]
+    return max(in_time, default=NO_TRIP)
 
 
 def _needs(view: Outlook) -> Iterator[Need]:
     answer, dish = view.answer, view.dish
-    if view.state.put_in is not None or dish.is_job or answer is None:
+    if view.state.put_in is not None or answer is None:
         return
     by = Instant(_by(view), dish.feast.time_zone)
-    if "buy" not in view.state.begun:
+    if dish.is_job:
+        if not view.state.begun:
+            for each in answer.ingredients:
+                yield Need(each.name.capitalize(), _key(each.name), each.grams, by, dish)
+        return
+    if "buy" not in view.state.begun and view.step("buy") is not None:
         name = f"{CUTS[dish.piece['cut']].name}, for {dish.name.lower()}"
         note = "weight after trimming; buy a little more"
-        yield Need(name, f"meat-{dish.pk}", dish.mass_g, by, dish.name, note)
+        keep = _kept(view)
+        yield Need(name, f"{MEAT}-{dish.pk}", dish.mass_g, by, dish, note, keep)
     if answer.sheet is not None and answer.asked is not None:
-        for name, key, grams in _lines(answer.sheet, answer.asked):
-            yield Need(name, key, grams, by, dish.name)
+        for name, key, grams in _sheet_lines(answer.sheet, answer.asked):
+            yield Need(name, key, grams, by, dish)
     for spice in dish.cure.get("spices", ()):
         text, unit = spice["text"], "" if spice["unit"] == "piece" else f" {spice['unit']}"
         note = f"{spice['amount']:.3g}{unit}"
-        yield Need(text.capitalize(), f"spice-{text}", None, by, dish.name, note)
+        yield Need(text.capitalize(), f"spice-{text}"[:120], None, by, dish, note)
 
 
-def _lines(sheet: WeighOut, asked: WeighRequest) -> Iterator[tuple[str, str, float]]:
+def _kept(view: Outlook) -> str:
+    """Where the piece waits once it is bought, and until when."""
+    following = view.steps[view.place_of("buy") + 1 :]
+    stays = []
+    for step in following:
+        planned = view.planned(step.id)
+        if step.kind == "thaw" and planned is not None:
+            stays.append("into the fridge to thaw")
+        if planned is None or step.place not in ("freezer", "fridge") or step.hands_min:
+            break
+        if planned.end > planned.start:
+            until = Instant(planned.end, view.dish.feast.time_zone).local
+            stays.append(f"into the {step.place} until {until:%a %H:%M}")
+    return ", ".join(stays)
+
+
+def _sheet_lines(sheet: WeighOut, asked: WeighRequest) -> Iterator[tuple[str, str, float]]:
     for line in sheet.lines:
         if line.name == "water" or line.grams <= 0:
             continue
@@ -92,36 +220,55 @@ def _lines(sheet: WeighOut, asked: WeighRequest) -> Iterator[tuple[str, str, flo
         yield label_of(line.name, asked), key, line.grams
 
 
+def _key(name: str) -> str:
+    """What an ingredient of a side job is in the pantry, where it is there."""
+    return "sugar" if name == "sugar" else "salt" if name == "salt" else f"of-{name.lower()}"[:120]
+
+
 def _by(view: Outlook) -> datetime:
-    """The moment of the shopping trip, or of the first use once that is over."""
+    """The moment of the first step that lies ahead."""
     plan = view.plan
     ahead = [each.start for each in plan.steps if each.step not in view.state.begun] if plan else []
     return min(ahead, default=view.now)
 
 
-def _summed(needs: Iterable[Need], packets: list[Ingredient]) -> Iterator[Missing]:
+class _Stock:
+    """What the pantry has, taken from trip by trip."""
+
+    def __init__(self, packets: list[Ingredient]) -> None:
+        self._packets = packets
+        self._taken: dict[str, float] = {}
+
+    def left_g(self, key: str) -> float:
+        """What is left of it: any salt for salt, any sugar for sugar [g]."""
+        roles = {"salt": "salt", "sugar": "sugar"}
+        there = sum(
+            each.stock_g or 0.0
+            for each in self._packets
+            if each.stands_for == key
+            or (key in roles and INGREDIENTS[each.stands_for].role == roles[key])
+        )
+        return max(there - self._taken.get(key, 0.0), 0.0)
+
+    def take(self, key: str, grams: float) -> None:
+        """Take so much of it [g]."""
+        self._taken[key] = self._taken.get(key, 0.0) + grams
+
+
+def _lines_of(needs: Iterable[Need], stock: _Stock) -> list[Line]:
     by_key: dict[str, list[Need]] = {}
     for need in needs:
         by_key.setdefault(need.stock_key, []).append(need)
+    lines = []
     for key, group in by_key.items():
         weighed = [each.grams for each in group if each.grams is not None]
+        needed = sum(weighed) if weighed else None
+        there = stock.left_g(key)
+        stock.take(key, min(needed or 0.0, there))
         first = min(group, key=lambda each: each.by)
-        yield Missing(
-            name=group[0].name,
-            needed_g=sum(weighed) if weighed else None,
-            stock_g=_stock(key, packets),
-            by=first.by,
-            dishes=tuple(dict.fromkeys(each.dish for each in group)),
-            note=", ".join(dict.fromkeys(each.note for each in group if each.note)),
-        )
+        lines.append(Line(key, group[0].name, needed, there, first.by, tuple(group)))
+    return sorted(lines, key=lambda each: (not each.is_meat, each.by, each.name))
 
 
-def _stock(key: str, packets: list[Ingredient]) -> float:
-    """What is there of it: any salt for salt, any sugar for sugar [g]."""
-    roles = {"salt": "salt", "sugar": "sugar"}
-    return sum(
-        each.stock_g or 0.0
-        for each in packets
-        if each.stands_for == key
-        or (key in roles and INGREDIENTS[each.stands_for].role == roles[key])
-    )
+def _joined(texts: Iterable[str]) -> str:
+    return ", ".join(dict.fromkeys(text for text in texts if text))

@@ -1,5 +1,7 @@
 """The forms of a dish's steps."""
 
+from collections.abc import Sequence
+from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Any
 from zoneinfo import ZoneInfo
@@ -9,10 +11,14 @@ from django import forms
 from pantry_core.dish.answer import DishStep
 from pantry_core.plan.problem import GRID
 from pantry_core.plan.request import ENDS
-from pantry_core.routes.steps import PLACES
+from pantry_core.routes.jobs import JOBS, MOST_MADE_G
+from pantry_core.routes.steps import PLACES, SHOPPING
 from pantry_web.feasts.documents import Document
+from pantry_web.feasts.forms import REDUCED
 from pantry_web.feasts.models import Dish
-from pantry_web.fields import DurationField, InstantField, NumberField
+from pantry_web.fields import DurationField, InstantField, NumberField, QuantityField
+from pantry_web.forms import KitchenForm
+from pantry_web.ingredient_lines import IngredientsField, as_lines
 from pantry_web.kitchens.forms import ZonedForm
 
 MOST_H, MOST_HANDS_H, MOST_EARLY_MIN = 24.0 * 90, 10.0, 720.0
@@ -26,6 +32,23 @@ UNTIL = {
 """Until what a step goes on, as a form offers it; keys are those of the document."""
 
 
+BETWEEN = ":"
+
+
+@dataclass(frozen=True, slots=True)
+class Waited:
+    """A step of another dish that can be waited for."""
+
+    dish: str
+    step: str
+    label: str
+
+    @property
+    def value(self) -> str:
+        """What the form calls it."""
+        return f"{self.dish}{BETWEEN}{self.step}"
+
+
 class StepForm(ZonedForm):
     """A step: its words, where, how long, its hands and rounds, until what, a fixed start."""
 
@@ -34,7 +57,10 @@ class StepForm(ZonedForm):
         max_length=400, required=False, label="How", widget=forms.Textarea({"rows": 2})
     )
     place = forms.ChoiceField(
-        choices=[("", "nowhere in the kitchen"), *((name, name.capitalize()) for name in PLACES)],
+        choices=[
+            ("", "nowhere in the kitchen"), (SHOPPING, "In the shop, on the trip for all dishes"),
+            *((name, name.capitalize()) for name in PLACES),
+        ],
         required=False, label="Where",
     )  # fmt: skip
     min_h = DurationField(MOST_H, label="At least")
@@ -47,10 +73,19 @@ class StepForm(ZonedForm):
     until = forms.ChoiceField(choices=list(UNTIL.items()), required=False, label="Until")
     until_c = NumberField(-25, 250, unit="°C", required=False, label="at")
     locked_start = InstantField(required=False, label="Fixed to begin")
+    waits = forms.ChoiceField(required=False, label="Waits for the end of")
+    wait_h = DurationField(MOST_H, required=False, label="and then at least")
 
-    def __init__(self, *args: Any, dish: Dish, **kwargs: Any) -> None:
+    def __init__(
+        self, *args: Any, dish: Dish, others: Sequence[Waited] = (), **kwargs: Any
+    ) -> None:
         super().__init__(*args, zone=dish.feast.time_zone, **kwargs)
         self.dish = dish
+        choices = [("", "no other dish"), *((each.value, each.label) for each in others)]
+        shown = self.initial.get("waits")
+        if shown and shown not in dict(choices):
+            choices.append((shown, "a step that is not there now"))
+        self.fields["waits"].choices = choices  # type: ignore[attr-defined]
 
     def clean(self) -> dict[str, Any]:
         """The window holds together, and a fixed start lies on the quarter hours of the feast."""
@@ -88,18 +123,32 @@ class StepForm(ZonedForm):
         goes_on = {until: typed["until_c"] if until.endswith("_c") else True} if until else None
         return {
             **{name: typed[name] for name in ("title", "text", "tend", "attended")},
-            "place": typed["place"] or None,
+            "place": None if typed["place"] == SHOPPING else typed["place"] or None,
+            "trip": SHOPPING if typed["place"] == SHOPPING else None,
             **{name: self.kept(name) for name in (*WINDOW, "every_h")},
             "hands_min": MINUTES * (self.kept("hands") or 0.0),
             "until": goes_on,
             "locked_start": locked.isoformat() if locked else None,
+            "after": self._after,
         }
+
+    @property
+    def _after(self) -> list[Document]:
+        """What is waited for; only the first of several can be changed here."""
+        others = list(self.initial.get("other_waits", ()))
+        dish, _, step = self.cleaned_data["waits"].partition(BETWEEN)
+        if not step:
+            return others
+        return [{"dish": dish, "step": step, "min_h": self.kept("wait_h") or 0.0}, *others]
 
     @property
     def changed(self) -> Document:
         """Those fields that differ from what was shown; call it when the form is valid."""
-        by_field = {"hands": "hands_min", "until_c": "until"}
+        by_field = {
+            "hands": "hands_min", "until_c": "until", "waits": "after", "wait_h": "after",
+        }  # fmt: skip
         names = {by_field.get(name, name) for name in self.changed_data}
+        names |= {"trip"} if "place" in names else set()
         found = {name: value for name, value in self.fields_of_step.items() if name in names}
         if found.get("every_h") and not self.cleaned_data["tend"]:
             found["tend"] = USUAL_ROUND
@@ -111,13 +160,26 @@ def step_as_it_is(step: DishStep) -> dict[str, Any]:
     until = next((end for end in ENDS if step.until and end in step.until), "")
     degrees = step.until[until] if step.until and until.endswith("_c") else None
     locked = step.locked_start
-    names = ("title", "text", "place", "min_h", "prefer_h", "max_h", "attended", "every_h", "tend")
+    names = ("title", "text", "min_h", "prefer_h", "max_h", "attended", "every_h", "tend")
     return {
         **{name: getattr(step, name) for name in names},
         "hands": step.hands_min / MINUTES,
+        "place": SHOPPING if step.trip == SHOPPING else step.place,
         "until": until,
         "until_c": None if degrees is None else float(degrees),
         "locked_start": None if locked is None else datetime.fromisoformat(locked),
+        **_waits_as_they_are(step),
+    }
+
+
+def _waits_as_they_are(step: DishStep) -> dict[str, Any]:
+    if not step.after:
+        return {}
+    first, *others = step.after
+    return {
+        "waits": f"{first.dish}{BETWEEN}{first.step}",
+        "wait_h": first.min_h or None,
+        "other_waits": [each.model_dump(exclude_unset=True) for each in others],
     }
 
 
@@ -146,7 +208,10 @@ class DishHourForm(ZonedForm):
     """When a dish is served, how much earlier it may be done [min], and its notes."""
 
     serve_at = InstantField(required=False, label="Its own hour, if not the feast's")
-    early_max_min = NumberField(0, MOST_EARLY_MIN, unit="min", label="May be done earlier by")
+    early_max_min = NumberField(
+        0, MOST_EARLY_MIN, unit="min", required=False, label="May be done earlier by",
+        help_text="Empty: within the last half hour.",
+    )  # fmt: skip
     note = forms.CharField(
         max_length=2000, required=False, label="Notes, for next year too",
         widget=forms.Textarea({"rows": 2}),
@@ -164,6 +229,39 @@ class DishHourForm(ZonedForm):
         elif own is not None and abs(own - feast_at) > timedelta(days=30):
             self.add_error("serve_at", "This is over a month from the feast.")
         return self.cleaned_data
+
+
+class JobPartsForm(KitchenForm):
+    """How much of a side job is made [g], of what, and how far it is boiled down."""
+
+    amount = QuantityField("mass", MOST_MADE_G, label="How much in all")
+    reduced_to = forms.ChoiceField(
+        choices=[("", "by half"), *((str(part), name) for part, name in REDUCED.items())],
+        required=False, label="Boiled down",
+    )  # fmt: skip
+    ingredients = IngredientsField(required=False, label="What goes into it, one a line")
+
+    def __init__(self, *args: Any, dish: Dish, units: str, **kwargs: Any) -> None:
+        job = dish.document["job"]
+        shown = {
+            "amount": job["made_g"],
+            "reduced_to": str(job.get("reduced_to", "")),
+            "ingredients": as_lines(job.get("ingredients") or (), units),
+        }
+        super().__init__(*args, units=units, initial=shown, **kwargs)
+        self.fields["ingredients"].units = units  # type: ignore[attr-defined]
+        if not JOBS[job["name"]].is_reduced if job["name"] in JOBS else True:
+            del self.fields["reduced_to"]
+
+    @property
+    def parts(self) -> Document:
+        """The parts of the side job; None for what is as usual. Call it when it is valid."""
+        typed = self.cleaned_data
+        reduced_to = float(typed["reduced_to"]) if typed.get("reduced_to") else None
+        return {
+            "made_g": self.kept("amount"), "reduced_to": reduced_to,
+            "ingredients": typed["ingredients"],
+        }  # fmt: skip
 
 
 class KeepRouteForm(forms.Form):

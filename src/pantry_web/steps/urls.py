@@ -7,6 +7,7 @@ from pantry_web.steps import views
 urlpatterns = [
     path("dishes/<int:dish_id>/steps/", views.steps, name="steps"),
     path("dishes/<int:dish_id>/steps/hour/", views.hour, name="dish-hour"),
+    path("dishes/<int:job_id>/steps/parts/", views.parts, name="job-parts"),
     path("dishes/<int:dish_id>/steps/keep/", views.keep, name="keep-route"),
     path("dishes/<int:dish_id>/steps/take/", views.take, name="take-route"),
     path("dishes/<int:dish_id>/steps/add/", views.add, name="add-step"),

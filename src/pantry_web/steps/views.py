@@ -22,13 +22,17 @@ from pantry_web.steps.actions.add_step import add_step
 from pantry_web.steps.actions.change_step import change_step
 from pantry_web.steps.actions.forget_change import forget_change
 from pantry_web.steps.actions.keep_route import keep_route
+from pantry_web.steps.actions.refuse_circle import refuse_circle
 from pantry_web.steps.actions.remove_step import remove_step
+from pantry_web.steps.actions.set_parts import set_parts
 from pantry_web.steps.actions.take_route import take_route
 from pantry_web.steps.forms import (
     DishHourForm,
+    JobPartsForm,
     KeepRouteForm,
     OwnStepForm,
     StepForm,
+    Waited,
     step_as_it_is,
 )
 
@@ -60,8 +64,10 @@ def change(request: HttpRequest, dish_id: int, step_key: str) -> HttpResponse:
 
     def deed() -> None:
         _refuse_begun(view, step)
-        if form.changed:
-            change_step(view.dish, step.id, form.changed)
+        changed = form.changed
+        if changed:
+            refuse_circle(view, step.id, changed.get("after", ()))
+            change_step(view.dish, step.id, changed)
 
     return _done(request, view, form, deed, bad=step.id)
 
@@ -84,13 +90,18 @@ def forget(request: HttpRequest, dish_id: int, step_key: str) -> HttpResponse:
 def add(request: HttpRequest, dish_id: int) -> HttpResponse:
     """Add a step of one's own."""
     view = outlook_of(request, dish_id)
-    form = OwnStepForm(request.POST, dish=view.dish, steps=list(view.steps), prefix="own")
+    form = OwnStepForm(
+        request.POST, dish=view.dish, others=_others(view), steps=list(view.steps), prefix="own"
+    )
 
     def deed() -> None:
         after = form.cleaned_data["after"]
-        if any(step.id in view.state.begun for step in view.steps[view.place_of(after) + 1 :]):
+        following = view.steps[view.place_of(after) + 1 :]
+        if any(step.id in view.state.begun for step in following):
             raise Refused("What follows has begun already; put it after a later step.")
-        add_step(view.dish, view.steps, after, form.fields_of_step)
+        fields = form.fields_of_step
+        refuse_circle(view, following[0].id if following else "", fields["after"])
+        add_step(view.dish, view.steps, after, fields)
 
     return _done(request, view, form, deed, bad="own")
 
@@ -122,13 +133,23 @@ def hour(request: HttpRequest, dish_id: int) -> HttpResponse:
 
 
 @require_POST
+def parts(request: HttpRequest, job_id: int) -> HttpResponse:
+    """Set how much of a side job is made, and of what."""
+    view = outlook_of(request, job_id)
+    if not view.dish.is_job:
+        raise Http404
+    form = JobPartsForm(request.POST, dish=view.dish, units=view.kitchen.units, prefix="parts")
+    return _done(request, view, form, lambda: set_parts(view.dish, form.parts), bad="parts")
+
+
+@require_POST
 def keep(request: HttpRequest, dish_id: int) -> HttpResponse:
     """Keep the steps under a name."""
     view = outlook_of(request, dish_id)
     form = KeepRouteForm(request.POST, prefix="keep")
     if not form.is_valid():
         return _page(request, view, form, bad="keep")
-    kept = keep_route(view.kitchen, form.cleaned_data["name"], view.steps)
+    kept = keep_route(view.kitchen, form.cleaned_data["name"], view.steps, view.dish)
     messages.success(request, f"Saved as {kept.name}.")
     return redirect("steps", dish_id)
 
@@ -184,7 +205,19 @@ def _step(view: Outlook, key: str) -> DishStep:
 
 def _form(view: Outlook, step: DishStep, request: HttpRequest | None = None) -> StepForm:
     typed = request.POST if request else None
-    return StepForm(typed, dish=view.dish, prefix=step.id, initial=step_as_it_is(step))
+    return StepForm(
+        typed, dish=view.dish, others=_others(view), prefix=step.id, initial=step_as_it_is(step)
+    )
+
+
+def _others(view: Outlook) -> list[Waited]:
+    """The steps of the other dishes, which one of this dish can wait for."""
+    return [
+        Waited(other.key, step.id, f"{other.dish.name}: {step.title}")
+        for other in view.whole.dishes
+        if other is not view and not other.dish.is_given_up and not other.is_discarded
+        for step in other.steps
+    ]
 
 
 def _refuse_begun(view: Outlook, step: DishStep) -> None:
@@ -195,7 +228,7 @@ def _refuse_begun(view: Outlook, step: DishStep) -> None:
 def _done(
     request: HttpRequest,
     view: Outlook,
-    form: StepForm | DishHourForm | None,
+    form: StepForm | DishHourForm | JobPartsForm | None,
     deed: Callable[[], object],
     *,
     bad: str,
@@ -219,7 +252,7 @@ def _done(
 def _page(
     request: HttpRequest,
     view: Outlook,
-    form: StepForm | DishHourForm | KeepRouteForm | None = None,
+    form: StepForm | DishHourForm | JobPartsForm | KeepRouteForm | None = None,
     *,
     bad: str = "",
 ) -> HttpResponse:
@@ -244,11 +277,14 @@ def _page(
         "shown": bad or shown,
         "absent": _absent(view, [edit for step, edit in edits.items() if step not in present]),
         "own_form": form if bad == "own" else OwnStepForm(
-            dish=dish, steps=list(view.steps), prefix="own"
+            dish=dish, others=_others(view), steps=list(view.steps), prefix="own"
         ),
         "hour_form": form if bad == "hour" else DishHourForm(
             dish=dish, prefix="hour", initial=hour_now
         ),
+        "parts_form": form if bad == "parts" else JobPartsForm(
+            dish=dish, units=view.kitchen.units, prefix="parts"
+        ) if dish.is_job else None,
         "keep_form": form if bad == "keep" else KeepRouteForm(
             prefix="keep", initial={"name": dish.name}
         ),

@@ -3,7 +3,7 @@
 from django.db import transaction
 
 from pantry_web.feasts.documents import Document
-from pantry_web.feasts.models import USUAL_EARLY_MIN, Dish, Feast
+from pantry_web.feasts.models import Dish, Feast
 from pantry_web.feasts.refusal import Refused
 from pantry_web.pantry.models import Vessel
 
@@ -13,12 +13,12 @@ MOST_DISHES = 40
 @transaction.atomic
 def add_dish(
     feast: Feast, name: str, document: Document, vessel: Vessel | None = None,
-    early_max_min: float = USUAL_EARLY_MIN,
+    early_max_min: float | None = None,
 ) -> Dish:  # fmt: skip
     """Add a dish or a side job to a feast.
 
     Parameters: feast; name; document, what the cook decided; vessel; early_max_min, how much
-    earlier it may be done [min].
+    earlier it may be done [min], None: as usual.
     Raises: Refused when the feast has forty dishes.
     """
     if feast.dishes.count() >= MOST_DISHES:

@@ -10,6 +10,7 @@ from django.db import IntegrityError, transaction
 from pantry_core.formats.feast import DishDocument, EventDocument, FeastDocument
 from pantry_core.formats.reading import Problem, WrongInput
 from pantry_core.plan.instants import read_instant, read_zone
+from pantry_web.feasts.actions.keep_waits import keep_waits
 from pantry_web.feasts.exchange import CONTRADICTS, OF_AN_EVENT
 from pantry_web.feasts.models import Dish, Event, Feast, WeighSheet
 from pantry_web.kitchens.models import Cook, Kitchen
@@ -27,14 +28,14 @@ def bring_in_feast(document: FeastDocument, kitchen: Kitchen, by: Cook) -> Feast
                 kitchen=kitchen, name=document.name, time_zone=document.tz, note=document.note,
                 heads=document.people, serve_at=read_instant(document.serve_at, zone),
             )  # fmt: skip
-            for each in document.dishes:
-                _make_dish(feast, each, zone, by)
+            made = [(each.id, _make_dish(feast, each, zone, by)) for each in document.dishes]
+            keep_waits({key: dish for key, dish in made if key is not None})
     except IntegrityError:
         raise WrongInput((Problem("dishes", CONTRADICTS),)) from None
     return feast
 
 
-def _make_dish(feast: Feast, document: DishDocument, zone: ZoneInfo, by: Cook) -> None:
+def _make_dish(feast: Feast, document: DishDocument, zone: ZoneInfo, by: Cook) -> Dish:
     dish = Dish.objects.create(
         feast=feast, name=document.name, document=document.decided, note=document.note,
         early_max_min=document.early_max_min, is_given_up=document.given_up,
@@ -50,6 +51,7 @@ def _make_dish(feast: Feast, document: DishDocument, zone: ZoneInfo, by: Cook) -
             dish=dish, batch=batches[sheet.press], rules_version=sheet.rules_version,
             weighed=sheet.weighed, request=sheet.request, answer=sheet.answer,
         )  # fmt: skip
+    return dish
 
 
 def _event(

@@ -6,6 +6,7 @@ from zoneinfo import ZoneInfo
 from django.db import transaction
 
 from pantry_core.plan.instants import local_instant
+from pantry_web.feasts.actions.keep_waits import keep_waits
 from pantry_web.feasts.models import Dish, Feast
 
 
@@ -24,8 +25,12 @@ def copy_feast(feast: Feast, day: date) -> Feast:
         kitchen=feast.kitchen, name=feast.name, time_zone=feast.time_zone, heads=feast.heads,
         note=feast.note, serve_at=_shifted(feast.serve_at, days, zone),
     )  # fmt: skip
+    made = {}
     for dish in feast.dishes.filter(is_given_up=False):
+        before = str(dish.pk)
         _copy_dish(dish, new, days, zone)
+        made[before] = dish
+    keep_waits(made)
     return new
 
 

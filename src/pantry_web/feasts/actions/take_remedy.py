@@ -1,30 +1,38 @@
 """Taking what would help: the one change that its text says."""
 
-from datetime import datetime, time
+from datetime import date, datetime, time
 
 from django.db import transaction
 
 from pantry_core.plan.changes import (
     Change,
+    KeepLonger,
     LeaveOut,
     LongerDay,
     MoreCooks,
     MoreRoom,
+    OpenHours,
     ServeAt,
     StayHome,
     Unlock,
+    WaitForNone,
+    WorkHours,
 )
 from pantry_web.background.models import Work
 from pantry_web.feasts.actions.change_dish import change_dish
 from pantry_web.feasts.actions.claim import CHANGED, claim
 from pantry_web.feasts.actions.drop_dish import drop_dish
+from pantry_web.feasts.actions.keep_edits import edits_of, keep_edits
 from pantry_web.feasts.actions.save_feast import move_feast
 from pantry_web.feasts.actions.set_hour import set_hour
 from pantry_web.feasts.actions.unlock_steps import unlock_steps
+from pantry_web.feasts.documents import Document
 from pantry_web.feasts.models import Dish
 from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.actions.absences import remove_absence
+from pantry_web.kitchens.actions.set_hours import change_day
 from pantry_web.kitchens.actions.set_house import set_house
+from pantry_web.kitchens.models import ChangedDay, Kitchen
 from pantry_web.pantry.actions import put_in
 from pantry_web.planning.helps import remedies
 from pantry_web.planning.outlook import FeastOutlook
@@ -68,6 +76,10 @@ def _change_kitchen(whole: FeastOutlook, change: Change) -> None:
         case MoreRoom(place, room):
             named = next(each for each in whole.around.places if each.name == place)
             put_in.change(named, {"capacity": room})
+        case WorkHours(day, begins, ends):
+            _change_day(whole.kitchen, day, ChangedDay.Kind.WORK, begins, ends)
+        case OpenHours(_, day, begins, ends):
+            _change_day(whole.kitchen, day, ChangedDay.Kind.OPEN, begins, ends)
         case LongerDay(wake, sleep):
             hours = {"wake": wake, "sleep": sleep}
             set_house(whole.kitchen, {name: time.fromisoformat(at) for name, at in hours.items()})
@@ -83,8 +95,22 @@ def _change_feast(whole: FeastOutlook, change: Change) -> None:
         case ServeAt(at, str(key)):
             dish = _dish(whole, key)
             set_hour(dish, datetime.fromisoformat(at), dish.early_max_min, dish.note)
+        case KeepLonger(key, step, max_h):
+            _edit(_dish(whole, key), step, {"max_h": max_h})
+        case WaitForNone(key, step):
+            _edit(_dish(whole, key), step, {"after": []})
         case LeaveOut(key):
             drop_dish(_dish(whole, key))
+
+
+def _change_day(kitchen: Kitchen, day: str, kind: str, begins: str, ends: str) -> None:
+    hours = (time.fromisoformat(each) for each in (begins, ends))
+    change_day(kitchen, date.fromisoformat(day), kind, *hours)
+
+
+def _edit(dish: Dish, step: str, fields: Document) -> None:
+    edits = edits_of(dish)
+    keep_edits(dish, {**edits, step: {**edits.get(step, {"step": step}), **fields}})
 
 
 def _dish(whole: FeastOutlook, key: str) -> Dish:

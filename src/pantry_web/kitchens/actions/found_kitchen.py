@@ -2,7 +2,6 @@
 
 from django.db import transaction
 
-from pantry_core.routes.steps import PLACES
 from pantry_web.kitchens.models import Cook, Kitchen, Membership, Place
 
 CAPACITY = {
@@ -19,6 +18,6 @@ def found_kitchen(owner: Cook, name: str, time_zone: str, *, is_demo: bool = Fal
     kitchen = Kitchen.objects.create(name=name, time_zone=time_zone, is_demo=is_demo)
     Membership.objects.create(kitchen=kitchen, cook=owner, role=Membership.Role.OWNER)
     Place.objects.bulk_create(
-        Place(kitchen=kitchen, name=place, capacity=CAPACITY[place]) for place in PLACES
+        Place(kitchen=kitchen, name=place, capacity=room) for place, room in CAPACITY.items()
     )
     return kitchen

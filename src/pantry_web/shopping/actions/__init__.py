@@ -1,0 +1,1 @@
+"""What changes the shopping list: one small module for each deed."""

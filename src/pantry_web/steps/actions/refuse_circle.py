@@ -1,0 +1,34 @@
+"""Dishes that would wait for each other."""
+
+from collections.abc import Iterable
+from itertools import pairwise
+
+from pantry_core.plan.waiting import Key, leads_to
+from pantry_web.feasts.documents import Document
+from pantry_web.feasts.refusal import Refused
+from pantry_web.planning.outlook import Outlook
+
+
+def refuse_circle(view: Outlook, step: str, waits: Iterable[Document]) -> None:
+    """Refuse waits by which two dishes would wait for each other.
+
+    Parameters: view of the dish; step that is to wait, or the one that follows a new one, empty for
+    none; waits, as the document has them.
+    Raises: Refused, naming the other dish.
+    """
+    before: dict[Key, list[Key]] = {}
+    for other in view.whole.dishes:
+        for last, following in pairwise(other.steps):
+            before.setdefault((other.key, following.id), []).append((other.key, last.id))
+        for each in other.steps:
+            if (other.key, each.id) != (view.key, step):
+                waited = [(wait.dish, wait.step) for wait in each.after]
+                before.setdefault((other.key, each.id), []).extend(waited)
+    names = {other.key: other.dish.name for other in view.whole.dishes}
+    for wait in waits:
+        if leads_to((wait["dish"], wait["step"]), (view.key, step), before):
+            name = names.get(wait["dish"], "the other dish")
+            raise Refused(
+                f"{name} waits for {view.dish.name} already: one of the two has to begin without "
+                "the other."
+            )
