@@ -3,6 +3,7 @@
 from collections import defaultdict
 from collections.abc import Sequence
 from datetime import datetime, timedelta
+from typing import Literal
 
 from pantry_core.plan.grid import Grid, Span
 from pantry_core.plan.problem import Problem, Step
@@ -12,6 +13,8 @@ from pantry_core.plan.rounds import Tended, gathered
 from pantry_core.rules import Mark
 
 PROVEN = 1e-9
+LITTLE = 1.125
+"""Up to so many intervals after the one before a round is hardly late (practice)."""
 ON_TIME = timedelta(minutes=15)
 """So much after its hour a dish is on time (practice)."""
 
@@ -83,20 +86,23 @@ def _rounds(
             jobs[at].append(Job(*each.key))
         for i, at in enumerate(each.late):
             is_overdue = each.key in overdue and i == 0
-            local = at.astimezone(problem.zone)
-            notices.append(_late_round(by_key[each.key], local, is_overdue=is_overdue))
+            local, step = at.astimezone(problem.zone), by_key[each.key]
+            before = max((done for done in each.jobs if done < at), default=each.first)
+            is_little = at - before <= timedelta(seconds=LITTLE * each.every_s)
+            notices.append(_late_round(step, local, is_overdue=is_overdue, is_little=is_little))
     rounds = tuple(Round(at.astimezone(problem.zone), tuple(jobs[at])) for at in sorted(jobs))
     return rounds, notices
 
 
-def _late_round(step: Step, at: datetime, *, is_overdue: bool) -> PlanNotice:
+def _late_round(step: Step, at: datetime, *, is_overdue: bool, is_little: bool) -> PlanNotice:
     if is_overdue:
         code, cause = "round-overdue", f"A round on {step.name} is overdue"
     else:
         code = "round-late"
         cause = f"Nobody is awake and at home in time for a round on {step.name}"
     text = f"{cause}; it comes on {at:%A} at {at:%H:%M}."
-    return PlanNotice("caution", code, text, str(Mark.PRACTICE))
+    level: Literal["caution", "note"] = "note" if is_little and not is_overdue else "caution"
+    return PlanNotice(level, code, text, str(Mark.PRACTICE))
 
 
 def _lateness(problem: Problem, steps: Sequence[PlannedStep]) -> list[PlanNotice]:

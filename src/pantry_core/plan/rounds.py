@@ -73,8 +73,12 @@ class Tended:
     last: datetime
     end: datetime
     every_s: int
+    first: datetime = field(init=False)
     jobs: list[datetime] = field(default_factory=list)
     late: list[datetime] = field(default_factory=list)
+
+    def __post_init__(self) -> None:
+        self.first = self.last
 
     def wants_more(self) -> bool:
         """Whether another round must come before the step ends."""
@@ -91,7 +95,6 @@ def gathered(steps: Sequence[Tended], present: Sequence[Span], grid: Grid) -> No
     Parameters: steps, whose `jobs` and `late` are filled; present, sorted spans in which somebody
     is awake and at home; grid.
     """
-    starts = {id(each): each.last for each in steps}
     moments: list[datetime] = []
     while True:
         due = [
@@ -109,7 +112,7 @@ def gathered(steps: Sequence[Tended], present: Sequence[Span], grid: Grid) -> No
             if each.last < moment < each.end:
                 each.last = moment
     for each in steps:
-        each.last = starts[id(each)]
+        each.last = each.first
         _keep_what_is_needed(each, moments, present, grid)
 
 

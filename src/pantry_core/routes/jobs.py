@@ -151,13 +151,13 @@ def _stock(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
     boils_h = max(0.75, _quarters(boiling_down_h(mass_g, reduced_to)))
     return (
         RouteStep("roast-bones", "cook", "Roast the bones", "Oven at 200 °C until brown", "oven",
-                  0.75, 0.75, 1.0, 15),
+                  0.75, 0.75, 1.0, 10),
         RouteStep("simmer-stock", "cook", "Simmer overnight", "Cover with cold water; skim once; "
                   "lid on, into the oven at 100 °C, where no flame is left alone", "oven",
-                  8.0, 10.0, 14.0, 15),
+                  8.0, 10.0, 14.0, 10),
         RouteStep("cool-stock", "cool", "Strain and cool", "Strain; into an ice bath or 5 cm deep: "
                   "57 to 21 °C within 2 h, to 5 °C within 6 h in all", "counter",
-                  0.75, 1.0, 2.0, 30),
+                  0.75, 1.0, 2.0, 10),
         RouteStep("set-stock", "set", "Set cold", "Into the fridge, uncovered until cold",
                   "fridge", 8.0, 12.0, STOCK_KEEPS_H.value, 5),
         RouteStep("reduce", "cook", "Lift the fat, boil it down", "Lift the fat off; at a full "

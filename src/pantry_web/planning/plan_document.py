@@ -1,5 +1,6 @@
 """The `plan` document of a feast, from its dishes as they are worked out and what happened."""
 
+from collections import Counter
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
@@ -45,6 +46,7 @@ def plan_document(
     """
     kitchen, asked = around.kitchen, list(dishes)
     early_min = _early_min(asked, kitchen.cooks)
+    parts = Counter(each.dish.piece.get("purchase") for each in asked)
     day = feast.serve_at.astimezone(ZoneInfo(feast.time_zone)).date()
     holidays = public_holidays(kitchen.country, day - LOOKS_BACK, day)
     return {
@@ -64,9 +66,23 @@ def plan_document(
         "cooks": kitchen.cooks,
         "places": {SHOP: None, **{place.name: place.capacity for place in around.places}},
         "dishes": _with_known_waits(
-            [_dish(each, feast.serve_at, early_min, hold=hold) for each in asked]
+            [
+                _on_trays(
+                    _dish(each, feast.serve_at, early_min, hold=hold),
+                    parts[each.dish.piece.get("purchase")] if "purchase" in each.dish.piece else 1,
+                )
+                for each in asked
+            ]
         ),
     }  # fmt: skip
+
+
+def _on_trays(dish: Document, parts: int) -> Document:
+    """Parts of one purchase share the oven: they lie in it on a tray each."""
+    for step in dish["steps"] if parts > 1 else ():
+        if step.get("place") == "oven":
+            step["uses"] = step["uses"] / parts
+    return dish
 
 
 def _early_min(dishes: Sequence[ToPlan], cooks: int) -> float:

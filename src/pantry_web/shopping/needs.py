@@ -182,9 +182,11 @@ def _needs(view: Outlook) -> Iterator[Need]:
         return
     if "buy" not in view.state.begun and view.step("buy") is not None:
         name = f"{CUTS[dish.piece['cut']].name}, for {dish.name.lower()}"
+        key, purchase = f"{MEAT}-{dish.pk}", dish.piece.get("purchase")
+        if purchase is not None:
+            name, key = purchase.capitalize(), f"{MEAT}-of-{dish.feast_id}-{purchase}"[:120]
         note = "weight after trimming; buy a little more"
-        keep = _kept(view)
-        yield Need(name, f"{MEAT}-{dish.pk}", dish.mass_g, by, dish, note, keep)
+        yield Need(name, key, dish.mass_g, by, dish, note, _kept(view))
     if answer.sheet is not None and answer.asked is not None:
         for name, key, grams in _sheet_lines(answer.sheet, answer.asked):
             yield Need(name, key, grams, by, dish)
