@@ -8,7 +8,7 @@ from pantry_core.dish.request import DishRequest
 from pantry_core.dish.work import dish
 from pantry_core.formats.operations import plan_document
 from pantry_core.formats.reading import WrongInput
-from pantry_core.routes.jobs import JOBS, boiling_down_h, fed_by
+from pantry_core.routes.jobs import JOBS, Made, boiling_down_h, fed_by
 from tests.reference.feast_rules import broken_rules_of
 
 WEEKDAYS = ["mon", "tue", "wed", "thu", "fri"]
@@ -187,7 +187,7 @@ def test_ingredients_by_head_and_as_is_usual():
     ],
 )  # fmt: skip
 def test_what_a_side_job_is_made_of(name, steps, waited):
-    assert fed_by(JOBS[name], steps) == waited
+    assert fed_by(JOBS[name], [Made(step, kind, "hob") for step, kind in steps]) == waited
 
 
 def test_no_pot_is_left_on_an_open_flame_without_a_word():

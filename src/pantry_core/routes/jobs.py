@@ -30,11 +30,22 @@ RAW_LIQUID_BOILS_MIN = Rule(
 class Feed:
     """What a side job is made of: its step that waits, and for the end of which kind of step.
 
-    Of several kinds the first that the other dish has counts, of several steps of it the last.
+    Of several kinds the first that the other dish has counts, of several steps of it the last, at
+    `place` where it has one there.
     """
 
     step: str
     kinds: tuple[str, ...]
+    place: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Made:
+    """A step of the dish that a side job is made from."""
+
+    step: str
+    kind: str
+    place: str | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -96,23 +107,24 @@ def boiling_down_h(mass_g: float, reduced_to: float) -> float:
     return lost_kg / BOILS_OFF_KG_H.value
 
 
-def fed_by(job: Job, steps: Sequence[tuple[str, str]]) -> tuple[str, str]:
+def fed_by(job: Job, steps: Sequence[Made]) -> tuple[str, str]:
     """Which step of a side job waits for which step of a dish that it is made of.
 
-    Parameters: job; steps, id and kind of each step of the other dish, in order, at least one.
+    Parameters: job; steps of the other dish in order, at least one.
     Returns: the step of the job, its last where it says nothing; and the step that is waited for,
     the last before the table where there is none of its kinds.
 
-    >>> fed_by(JOBS["roots"], [("simmer", "cook"), ("stand", "stand"), ("carve", "carve")])
+    >>> fed_by(JOBS["roots"], [Made("simmer", "cook", "hob"), Made("glaze", "cook", "oven")])
     ('in-broth', 'simmer')
     """
     feed = job.feed or Feed(job_route(job, 1000.0)[-1].id, ())
     for kind in feed.kinds:
-        of_kind = [step for step, each in steps if each == kind]
+        of_kind = [each for each in steps if each.kind == kind]
+        at_place = [each for each in of_kind if each.place == feed.place]
         if of_kind:
-            return feed.step, of_kind[-1]
-    before_the_table = [step for step, kind in steps if kind not in AT_THE_TABLE]
-    return feed.step, (before_the_table or [steps[-1][0]])[-1]
+            return feed.step, (at_place or of_kind)[-1].step
+    before_the_table = [each.step for each in steps if each.kind not in AT_THE_TABLE]
+    return feed.step, (before_the_table or [steps[-1].step])[-1]
 
 
 def _dough(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
@@ -309,7 +321,7 @@ JOBS: dict[str, Job] = {
         Job("roots", "Roots and cabbage in the broth", "cooked in it while the meat rests",
             "It gives up a clear broth, and the meat waits for them.", 250.0,
             _parts(("roots", 0.6), ("cabbage", 0.4)), _roots,
-            Feed("in-broth", ("cook",))),
+            Feed("in-broth", ("cook",), "hob")),
         Job("roast-roots", "Roots, roasted", "in a hot oven, beside or after the roast",
             "It gives up the oven for an hour.", 200.0,
             _parts(("roots", 1.1), ("oil", 0.04)), _roast_roots),

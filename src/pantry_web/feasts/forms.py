@@ -10,7 +10,7 @@ from django import forms
 
 from pantry_core.meat import MOST_MEAT_G, MOST_THICKNESS_MM
 from pantry_core.plan.instants import NotAnInstant, local_instant
-from pantry_core.routes.jobs import JOBS, MOST_MADE_G, Job, fed_by, job_route
+from pantry_core.routes.jobs import JOBS, MOST_MADE_G, Job, Made, fed_by, job_route
 from pantry_web.feasts.choices import cut_choices
 from pantry_web.feasts.models import Dish, Feast, KeptRoute, Mishap
 from pantry_web.fields import InstantField, LongSelect, NumberField, QuantityField
@@ -110,11 +110,11 @@ def as_it_is(feast: Feast) -> dict[str, object]:
 
 @dataclass(frozen=True, slots=True)
 class Source:
-    """A dish that a side job can be made from: its steps, each with id and kind."""
+    """A dish that a side job can be made from, with its steps."""
 
     key: str
     name: str
-    steps: tuple[tuple[str, str], ...]
+    steps: tuple[Made, ...]
 
 
 class JobForm(KitchenForm):

@@ -7,6 +7,7 @@ from django.http import HttpRequest, HttpResponse, QueryDict
 from django.shortcuts import redirect, render
 
 from pantry_core.plan.peaks import Stay, peaks
+from pantry_core.routes.jobs import Made
 from pantry_web import clock
 from pantry_web.feasts.actions import save_feast
 from pantry_web.feasts.actions.claim import claim
@@ -127,7 +128,11 @@ def feast_page(
 def job_form_of(whole: FeastOutlook, typed: QueryDict | None = None) -> JobForm:
     """The form of a side job of a feast, whose other dishes it can be made from."""
     sources = [
-        Source(view.key, view.dish.name, tuple((step.id, step.kind) for step in view.steps))
+        Source(
+            view.key,
+            view.dish.name,
+            tuple(Made(step.id, step.kind, step.place) for step in view.steps),
+        )
         for view in whole.dishes
         if not view.dish.is_given_up and not view.is_discarded and view.steps
     ]
