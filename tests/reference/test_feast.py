@@ -71,10 +71,12 @@ def _changes_what_it_says(document, remedy):
 def test_the_same_feast_gives_the_same_plan_in_three_processes():
     script = (
         "import json, random, sys; sys.path.insert(0, '.')\n"
-        "from tests.reference.feast_rules import random_whole_feast\n"
+        "from tests.reference.feast_rules import random_whole_feast, with_hours\n"
         "from pantry_core.formats.operations import plan_document\n"
         "dice = random.Random(8)\n"
-        "for _ in range(3): print(json.dumps(plan_document(random_whole_feast(dice))))\n"
+        "plain = [random_whole_feast(dice) for _ in range(3)]\n"
+        "for each in (*plain, *(with_hours(dice, each) for each in plain)):\n"
+        "    print(json.dumps(plan_document(each)))\n"
     )
     told = {
         subprocess.run(

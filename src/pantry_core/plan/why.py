@@ -7,8 +7,16 @@ from ortools.sat.python import cp_model
 
 from pantry_core.plan.earliest import earliest_serve
 from pantry_core.plan.model import build_to, solve
-from pantry_core.plan.parts import DishModel, Group, Model, Rule, edges
-from pantry_core.plan.problem import GRID, Problem
+from pantry_core.plan.parts import (
+    DishModel,
+    Group,
+    Model,
+    Rule,
+    early_slots,
+    edges,
+    late_slots,
+)
+from pantry_core.plan.problem import Problem
 from pantry_core.plan.reasons import reason
 from pantry_core.plan.result import Plan, Why
 
@@ -68,12 +76,11 @@ def _fewest(problem: Problem) -> list[Group]:
 
 def _of_the_hour(model: Model, each: DishModel) -> Rule | None:
     """What keeps a dish from its hour by the lengths of its steps alone."""
-    hour = model.grid.at_or_before(each.dish.serve_at)
     begin = edges(each.bounds[0])[0]
-    if begin + sum(least for least, _ in each.windows) > hour:
+    if begin + sum(least for least, _ in each.windows) > each.hour + late_slots(each.dish):
         return "too-late"
     last = begin + sum(most for _, most in each.windows)
-    if each.begun_s is not None and last < hour - each.dish.early // GRID:
+    if each.begun_s is not None and last < each.hour - early_slots(each.dish):
         return "not-yet"
     return None
 

@@ -164,6 +164,22 @@ def waits_for(view: Outlook, key: str) -> str | None:
     return gate.text
 
 
+def lost_waits(view: Outlook) -> tuple[str, ...]:
+    """What the dish waits for in vain: it is planned without waiting."""
+    others = {other.key: other for other in view.whole.dishes}
+    told = []
+    for step in view.steps:
+        for wait in step.after if step.id not in view.state.begun else ():
+            other = others.get(wait.dish)
+            if other is None:
+                told.append(f"{step.title} waits for a dish that is not in this feast.")
+            elif other.dish.is_given_up or other.is_discarded:
+                told.append(f"{step.title} waits for {other.dish.name}, which is dropped.")
+            elif other.step(wait.step) is None:
+                told.append(f"{step.title} waits for a step that {other.dish.name} has no more.")
+    return tuple(told)
+
+
 def waits_for_others(view: Outlook) -> str | None:
     """What the next step waits for of other dishes and is not over, as a question."""
     following = next_in_hands(view)

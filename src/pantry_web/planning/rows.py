@@ -7,7 +7,7 @@ from pantry_core.plan.costs import costs
 from pantry_core.rules.raw_clock import leftovers_keep_d
 from pantry_web.feasts.choices import method_name
 from pantry_web.feasts.documents import sides_of
-from pantry_web.planning.hands import Task, tasks
+from pantry_web.planning.hands import Task, lost_waits, tasks
 from pantry_web.planning.outlook import FeastOutlook, Outlook
 
 MOST_COSTS = 2
@@ -28,6 +28,7 @@ class DishRow:
     latest: datetime | None
     leftovers_until: datetime
     costs: tuple[tuple[str, float, bool], ...] = ()
+    lost_waits: tuple[str, ...] = ()
 
 
 def dish_rows(whole: FeastOutlook) -> list[DishRow]:
@@ -43,7 +44,7 @@ def dish_rows(whole: FeastOutlook) -> list[DishRow]:
                 view, method_name(view.dish.cure.get("method", "")),
                 left[0] if left and not view.dish.is_given_up else None,
                 ahead[0].start if ahead else None, plan.latest_start if plan else None,
-                served + timedelta(days=days), _costs(view),
+                served + timedelta(days=days), _costs(view), lost_waits(view),
             )
         )  # fmt: skip
     return sorted(rows, key=lambda row: row.view.dish.is_given_up)

@@ -141,6 +141,20 @@ def shopping_trips(kitchen: Kitchen, now: datetime) -> list[Trip]:
     return [trip for trip in trips if trip.lines]
 
 
+def in_the_pantry(trips: Iterable[Trip]) -> list[Line]:
+    """What nobody has to buy, over all trips: each thing once, with what was there at first."""
+    found: dict[str, Line] = {}
+    for line in (each for trip in trips for each in trip.lines if each.is_in_stock):
+        first = found.setdefault(line.key, line)
+        if first is not line:
+            found[line.key] = replace(
+                first,
+                needed_g=(first.needed_g or 0.0) + (line.needed_g or 0.0),
+                needs=(*first.needs, *line.needs),
+            )
+    return list(found.values())
+
+
 def _trips_of(views: Sequence[Outlook]) -> list[Trip]:
     """The planned trips of all dishes, those that start together being one."""
     found: dict[datetime, Trip] = {}

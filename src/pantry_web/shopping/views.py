@@ -18,7 +18,7 @@ from pantry_web.planning.deeds import done
 from pantry_web.planning.outlook import Outlook
 from pantry_web.quantities import mass
 from pantry_web.shopping.actions.tick_line import tick_lines, untick_lines
-from pantry_web.shopping.needs import Line, Trip, shopping_trips
+from pantry_web.shopping.needs import Line, Trip, in_the_pantry, shopping_trips
 
 NO_MORE = "The plan has changed, and the list with it: look again."
 FORMULA = ("=", "+", "-", "@", "\t", "\r")
@@ -30,7 +30,7 @@ def shopping(request: HttpRequest) -> HttpResponse:
     trips = _trips(request)
     context = {
         "trips": trips,
-        "in_stock": [line for trip in trips for line in trip.lines if line.is_in_stock],
+        "in_stock": in_the_pantry(trips),
         "is_planning": any(trip.is_planning for trip in trips),
     }
     return render(request, "shopping/shopping.html", context)

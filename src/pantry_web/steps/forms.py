@@ -74,7 +74,7 @@ class StepForm(ZonedForm):
     until_c = NumberField(-25, 250, unit="°C", required=False, label="at")
     locked_start = InstantField(required=False, label="Fixed to begin")
     waits = forms.ChoiceField(required=False, label="Waits for the end of")
-    wait_h = DurationField(MOST_H, required=False, label="and then at least")
+    wait_h = DurationField(MOST_H, required=False, label="and then so long")
 
     def __init__(
         self, *args: Any, dish: Dish, others: Sequence[Waited] = (), **kwargs: Any
@@ -210,7 +210,7 @@ class DishHourForm(ZonedForm):
     serve_at = InstantField(required=False, label="Its own hour, if not the feast's")
     early_max_min = NumberField(
         0, MOST_EARLY_MIN, unit="min", required=False, label="May be done earlier by",
-        help_text="Empty: within the last half hour.",
+        help_text="empty: all in the last half hour",
     )  # fmt: skip
     note = forms.CharField(
         max_length=2000, required=False, label="Notes, for next year too",

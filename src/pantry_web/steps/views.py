@@ -17,6 +17,7 @@ from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.planning.access import outlook_of
 from pantry_web.planning.answers import Broken, work_out
+from pantry_web.planning.hands import lost_waits
 from pantry_web.planning.outlook import Outlook
 from pantry_web.steps.actions.add_step import add_step
 from pantry_web.steps.actions.change_step import change_step
@@ -274,6 +275,7 @@ def _page(
     hour_now = {name: getattr(dish, name) for name in ("serve_at", "early_max_min", "note")}
     context = {
         "outlook": view, "dish": dish, "feast": dish.feast, "rows": rows, "bad": bad,
+        "lost_waits": lost_waits(view),
         "shown": bad or shown,
         "absent": _absent(view, [edit for step, edit in edits.items() if step not in present]),
         "own_form": form if bad == "own" else OwnStepForm(
