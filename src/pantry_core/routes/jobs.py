@@ -174,7 +174,7 @@ def _stock(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
                   "fridge", 8.0, 12.0, STOCK_KEEPS_H.value, 5),
         RouteStep("reduce", "cook", "Lift the fat, boil it down", "Lift the fat off; at a full "
                   f"boil in a wide pot, {_down_to(reduced_to)}", "hob",
-                  0.75 * boils_h, boils_h, 1.5 * boils_h, 15),
+                  *_around(boils_h), 15),
     )  # fmt: skip
 
 
@@ -186,7 +186,7 @@ def _reduction(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
                   "hob", 0.25, 0.25, 0.5, 10),
         RouteStep("reduce", "cook", "Boil it down", f"At a full boil in a wide pot, "
                   f"{_down_to(reduced_to)}; taste, it grows saltier", "hob",
-                  0.75 * boils_h, boils_h, 1.5 * boils_h, 5),
+                  *_around(boils_h), 5),
         RouteStep("finish", "cook", "Finish the sauce", "Season, and keep it at 60 °C or above",
                   "hob", 0.25, 0.25, 1.5, 10),
     )  # fmt: skip
@@ -281,6 +281,11 @@ def _other(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
 
 def _quarters(hours: float) -> float:
     return round(4.0 * hours) / 4.0
+
+
+def _around(hours: float) -> tuple[float, float, float]:
+    """Least, usual and most of a time that the pot and the flame decide, in quarters [h]."""
+    return max(0.25, _quarters(0.75 * hours)), hours, max(hours, _quarters(1.5 * hours))
 
 
 def _down_to(part: float) -> str:

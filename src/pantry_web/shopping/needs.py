@@ -195,7 +195,8 @@ def _needs(view: Outlook) -> Iterator[Need]:
                 yield Need(each.name.capitalize(), _key(each.name), each.grams, by, dish)
         return
     if "buy" not in view.state.begun and view.step("buy") is not None:
-        name = f"{CUTS[dish.piece['cut']].name}, for {dish.name.lower()}"
+        cut = CUTS[dish.piece["cut"]].name
+        name = cut if cut == dish.name else f"{cut}, for {dish.name.lower()}"
         key, purchase = f"{MEAT}-{dish.pk}", dish.piece.get("purchase")
         if purchase is not None:
             name, key = purchase.capitalize(), f"{MEAT}-of-{dish.feast_id}-{purchase}"[:120]

@@ -5,7 +5,7 @@ from django.db import transaction
 from pantry_web.kitchens.models import Cook, Kitchen, Membership, Place
 
 CAPACITY = {
-    "freezer": 4.0, "fridge": 60.0, "counter": 3.0, "hob": 4.0, "smoker": 1.0, "oven": 1.0,
+    "freezer": 4.0, "fridge": 60.0, "counter": 6.0, "hob": 4.0, "smoker": 1.0, "oven": 1.0,
     "fire": 1.0,
 }  # fmt: skip
 """What fits at once into the places of an ordinary kitchen: of the fridge litres, else pieces
