@@ -41,7 +41,7 @@ def build(
 
     Parameters: problem; hours, from now to the horizon; horizon, an instant; is_kept, whether every
     rule holds: then windows are cut to what can be reached, else each rule hangs on its literal;
-    movable, indices of dishes whose hour is looked for: what depends on it is left to `at_hour`.
+    movable, indices of dishes whose hour is looked for: their hours of work are left to others.
     Returns: the model, without objective.
     """
     grid = Grid(problem.serve_at)

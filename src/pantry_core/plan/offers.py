@@ -22,7 +22,7 @@ from pantry_core.plan.changes import (
 )
 from pantry_core.plan.earliest import earliest_serve
 from pantry_core.plan.problem import Dish, Problem, Step, resolve
-from pantry_core.plan.reasons import reach_of, span
+from pantry_core.plan.reasons import clock_of, reach_of, span
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Why
 from pantry_core.plan.solve import is_possible
@@ -169,9 +169,9 @@ def _longer_work(document: Document, problem: Problem, why: tuple[Why, ...]) -> 
             )
             continue
         soonest, latest = min(each.begins for each in own), max(each.ends for each in own)
-        later = WorkHours(date_, _clock(soonest), sleep)
+        later = WorkHours(date_, clock_of(soonest), sleep)
         yield offer(document, f"Work until {sleep} on {on}.", later)
-        earlier = WorkHours(date_, wake, _clock(latest))
+        earlier = WorkHours(date_, wake, clock_of(latest))
         yield offer(document, f"Work from {wake} on {on}.", earlier)
 
 
@@ -289,11 +289,6 @@ def _place(problem: Problem, why: Why) -> str:
 
 def _day(day: date) -> str:
     return f"{day:%a} {day.day} {day:%b}"
-
-
-def _clock(hour: timedelta) -> str:
-    minutes = round(hour.total_seconds() / 60)
-    return f"{minutes // 60:02d}:{minutes % 60:02d}"
 
 
 def _name(problem: Problem, dish_id: str) -> str:

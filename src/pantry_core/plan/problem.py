@@ -4,6 +4,7 @@ from dataclasses import dataclass, field, replace
 from datetime import date, datetime, time, timedelta
 from zoneinfo import ZoneInfo
 
+from pantry_core.plan.circles import waiting_wrongs
 from pantry_core.plan.instants import read_hour, read_instant, read_time_of_day, read_zone
 from pantry_core.plan.request import (
     WEEKDAYS,
@@ -13,7 +14,6 @@ from pantry_core.plan.request import (
     PlanRequest,
     StepRequest,
 )
-from pantry_core.plan.waiting import waiting_wrongs
 from pantry_core.plan.wrongs import Wrong, raw_wrongs
 
 GRID = timedelta(minutes=15)

@@ -151,7 +151,7 @@ def said_hours(hours: Sequence[WeekHours]) -> str:
     for (begins, ends), days in sorted(by_hours.items(), key=lambda each: min(each[1], default=7)):
         if days:
             when = "" if len(days) == len(WEEKDAYS) else f"{_days(sorted(days))} "
-            told.append(f"{when}{_clock(begins)} to {_clock(ends)}")
+            told.append(f"{when}{clock_of(begins)} to {clock_of(ends)}")
     return ", ".join(told)
 
 
@@ -162,7 +162,8 @@ def _days(days: list[int]) -> str:
     return _and([names[day] for day in days])
 
 
-def _clock(hour: timedelta) -> str:
+def clock_of(hour: timedelta) -> str:
+    """An hour of the day, from the time since midnight."""
     minutes = round(hour.total_seconds() / 60)
     return f"{minutes // 60:02d}:{minutes % 60:02d}"
 

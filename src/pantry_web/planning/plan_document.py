@@ -10,8 +10,8 @@ from zoneinfo import ZoneInfo
 
 from pantry_core.days.named import public_holidays
 from pantry_core.dish.answer import DishStep
+from pantry_core.plan.circles import leads_to
 from pantry_core.plan.problem import GRID
-from pantry_core.plan.waiting import leads_to
 from pantry_core.routes.cooking import usual_early_min
 from pantry_core.routes.steps import SHOPPING as SHOP
 from pantry_web.feasts.models import Dish, Feast

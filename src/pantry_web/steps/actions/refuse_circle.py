@@ -3,7 +3,7 @@
 from collections.abc import Iterable
 from itertools import pairwise
 
-from pantry_core.plan.waiting import Key, leads_to
+from pantry_core.plan.circles import Key, leads_to
 from pantry_web.feasts.documents import Document
 from pantry_web.feasts.refusal import Refused
 from pantry_web.planning.outlook import Outlook
