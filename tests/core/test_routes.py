@@ -34,7 +34,9 @@ def test_every_route_can_be_walked(cut, method, frozen):
     assert ids[-1] == "carve"
     assert ("thaw" in ids) == frozen
     for step in found.steps:
-        assert 0 <= step.min_h <= step.prefer_h <= step.max_h
+        wish = step.min_h if step.prefer_h is None else step.prefer_h
+        assert 0 <= step.min_h <= wish <= step.max_h
+        assert (step.prefer_h is None) == (step.kind in ("keep", "freeze"))  # waiting has no wish
         assert step.hands_min <= 60 * max(step.min_h, 0.25) + 14
         assert step.place is None or step.place in PLACES
         assert step.begin or not step.hands_min

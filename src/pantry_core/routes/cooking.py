@@ -16,6 +16,8 @@ from pantry_core.routes.suits import nature_of
 from pantry_core.rules.inside import SMOKED_FISH_MIN, TENDER_HIGH, TENDER_LOW
 from pantry_core.rules.rule import Mark, Rule
 
+LEAST_REST_H: Final = 0.25
+"""Where time is short a rest is cut to half, not below a quarter of an hour (practice)."""
 LONG_REST_G: Final = 1000.0
 """From here on a piece rests half an hour, below a quarter (practice)."""
 ROOTS_G: Final = Rule("roots-a-head", 150.0, "g a head", "roots in the pot", Mark.PRACTICE)
@@ -195,7 +197,8 @@ def served(cooking: Cooking, stages: Sequence[TimedStage]) -> Iterator[RouteStep
         if hours:
             yield RouteStep(
                 "stand", "stand", "Rest before carving", "Take it out, loosely covered; the inside "
-                "still climbs a few degrees", "counter", hours, hours, 1.5 * hours, 5,
+                "still climbs a few degrees", "counter", max(LEAST_REST_H, hours / 2.0), hours,
+                1.5 * hours, 5,
             )  # fmt: skip
         most = KEEP_WARM_H.value if hours else KEEP_WARM_H.value / 4.0
         if cooking.is_tender and hours:
