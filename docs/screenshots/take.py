@@ -20,7 +20,7 @@ VIEWS = {
     "weighing": ("/dishes/1/weighing/", BEFORE),
     "label": ("/dishes/1/label/", NOW),
     "pantry": ("/pantry/", NOW),
-    "shopping": ("/shopping/", BEFORE),
+    "shopping": ("/shopping/", NOW),
     "weigh-up-kept": ("/dishes/1/weigh-up/", NOW),
     "passage": ("/feasts/1/passage/", NOW),
     "helps": ("/feasts/2/", NOW),
