@@ -18,10 +18,10 @@ from django.test import Client
 
 from pantry_web.background.models import Work
 from pantry_web.demo import kitchen as demo
-from pantry_web.demo.management.commands.demo import Worker
 from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.models import Feast
 from pantry_web.kitchens.models import Cook, Kitchen
+from pantry_web.running.worker import Worker
 
 KILLS = int(os.environ.get("KILLS", "30"))
 TICKS = 60

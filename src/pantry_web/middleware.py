@@ -54,3 +54,26 @@ class SignInMiddleware(LoginRequiredMiddleware):
         if response is not None and request.headers.get("HX-Request") == "true":
             return HttpResponseClientRedirect(response["Location"])
         return response
+
+
+class PrivateMiddleware:
+    """No copy of a signed-in page stays anywhere, and no page asks the machine for anything."""
+
+    POLICY = ", ".join(
+        f"{name}=()"
+        for name in (
+            "accelerometer", "autoplay", "camera", "display-capture", "geolocation", "gyroscope",
+            "magnetometer", "microphone", "midi", "payment", "usb",
+        )
+    )  # fmt: skip
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponseBase]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponseBase:
+        """Answer."""
+        response = self.get_response(request)
+        response.headers.setdefault("Permissions-Policy", self.POLICY)
+        if request.user.is_authenticated:
+            response.headers.setdefault("Cache-Control", "no-store, private")
+        return response

@@ -8,6 +8,8 @@ from csp.constants import NONE, SELF
 ROOT = Path(__file__).resolve().parents[2]
 DATA = Path(os.environ.get("PANTRY_DATA", ROOT / "var"))
 PLAIN_HTTP = os.environ.get("PANTRY_PLAIN_HTTP") == "1"
+BEHIND_PROXY = os.environ.get("PANTRY_BEHIND_PROXY") == "1"
+"""Whether a proxy that is trusted says who asks, and whether it was over TLS."""
 
 
 def _secret_key() -> str:
@@ -29,6 +31,7 @@ DEBUG = False
 ALLOWED_HOSTS = os.environ.get("PANTRY_HOSTS", "127.0.0.1,localhost").split(",")
 
 INSTALLED_APPS = [
+    "pantry_web.running",
     "pantry_web.kitchens",
     "pantry_web.pantry",
     "pantry_web.background",
@@ -64,6 +67,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django_htmx.middleware.HtmxMiddleware",
     "pantry_web.middleware.SignInMiddleware",
+    "pantry_web.middleware.PrivateMiddleware",
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
@@ -99,7 +103,7 @@ DATABASES = {
         "OPTIONS": {
             "transaction_mode": "IMMEDIATE",
             "timeout": 10,
-            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL;",
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL;",
         },
     }
 }
@@ -158,6 +162,8 @@ CONTENT_SECURITY_POLICY = {
 }
 
 SECURE_SSL_REDIRECT = not PLAIN_HTTP
+SECURE_REDIRECT_EXEMPT = [r"^health/$"]
+SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if BEHIND_PROXY else None
 SESSION_COOKIE_SECURE = not PLAIN_HTTP
 CSRF_COOKIE_SECURE = not PLAIN_HTTP
 SECURE_HSTS_SECONDS = 0 if PLAIN_HTTP else 31_536_000
@@ -171,6 +177,12 @@ DATA_UPLOAD_MAX_MEMORY_SIZE = 262_144
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "formatters": {"json": {"()": "pantry_web.running.logs.AsJson"}},
+    "handlers": {
+        "console": {
+            "class": "logging.StreamHandler",
+            **({"formatter": "json"} if os.environ.get("PANTRY_LOGS") == "json" else {}),
+        }
+    },
     "root": {"handlers": ["console"], "level": "WARNING"},
 }

@@ -9,10 +9,11 @@ from django.test import Client
 from django.urls import URLPattern, URLResolver, get_resolver, reverse
 
 from pantry_web.feasts.models import Mishap
+from pantry_web.kitchens.first_start import start_word
 from pantry_web.kitchens.models import Absence, Cook
 
 WEB = Path(__file__).parents[2] / "src" / "pantry_web"
-OPEN = {"sign-in", "first-start"}
+OPEN = {"sign-in", "first-start", "health"}
 
 
 def routes(resolver=None):
@@ -118,8 +119,9 @@ def test_the_first_start_makes_the_owner_and_only_the_first(client, db, monkeypa
     assert client.get("/sign-in/")["Location"] == "/start/"
     typed = {
         "kitchen_name": "Medlar Row", "time_zone": "Europe/London", "username": "medlar",
-        "password1": "bletted-in-straw", "password2": "bletted-in-straw",
+        "password1": "bletted-in-straw", "password2": "bletted-in-straw", "word": start_word(),
     }  # fmt: skip
+    assert client.post("/start/", typed | {"word": "sesame"}).status_code == 422
     assert client.post("/start/", typed | {"password2": "other"}).status_code == 422
     assert client.post("/start/", typed)["Location"] == "/"
     assert b"Pick the feast first" in client.get("/").content

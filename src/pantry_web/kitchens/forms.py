@@ -13,6 +13,7 @@ from pantry_core.days.named import countries
 from pantry_core.plan.request import WEEKDAYS
 from pantry_web.fields import InstantField, LongSelect, NumberField
 from pantry_web.forms import KitchenForm
+from pantry_web.kitchens.first_start import is_start_word
 from pantry_web.kitchens.hours import Span, by_weekday
 from pantry_web.kitchens.models import ChangedDay, Cook, Kitchen
 
@@ -33,8 +34,12 @@ else:
 
 
 class FirstStartForm(_CookForm):
-    """The first cook, who owns the kitchen."""
+    """The first cook, who owns the kitchen, and knows the word that the console shows."""
 
+    word = forms.CharField(
+        max_length=40, label="The word that the program showed when it was started",
+        widget=forms.TextInput({"autocomplete": "off"}),
+    )  # fmt: skip
     kitchen_name = forms.CharField(max_length=80, label="Name of your kitchen")
     time_zone = forms.ChoiceField(
         choices=ZONES, initial="Europe/London", label="Time zone", widget=LongSelect
@@ -43,6 +48,13 @@ class FirstStartForm(_CookForm):
     class Meta:
         model = Cook
         fields = ("username",)
+
+    def clean_word(self) -> str:
+        """The word of whoever started the program."""
+        word: str = self.cleaned_data["word"]
+        if not is_start_word(word):
+            raise forms.ValidationError("This is not the word. It stands where it was started.")
+        return word
 
 
 class HouseForm(KitchenForm):

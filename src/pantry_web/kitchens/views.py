@@ -16,6 +16,7 @@ from pantry_web.kitchens.actions import absences, set_hours
 from pantry_web.kitchens.actions.found_kitchen import found_kitchen
 from pantry_web.kitchens.actions.set_clock import set_clock as set_demo_clock
 from pantry_web.kitchens.actions.set_house import set_house
+from pantry_web.kitchens.first_start import forget_start_word
 from pantry_web.kitchens.forms import (
     AbsenceForm,
     ChangedDayForm,
@@ -53,6 +54,7 @@ def first_start(request: HttpRequest) -> HttpResponse:
                 raise Http404
             owner = form.save()
             found_kitchen(owner, form.cleaned_data["kitchen_name"], form.cleaned_data["time_zone"])
+        forget_start_word()
         login(request, owner, backend="django.contrib.auth.backends.ModelBackend")
         return redirect("feasts")
     return render(request, "kitchens/first_start.html", {"form": form}, status=_status(form))

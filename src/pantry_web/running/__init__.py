@@ -1,0 +1,1 @@
+"""What keeps a kitchen running: serving it, its health, copies of its database."""

@@ -1,0 +1,125 @@
+"""Keeping a kitchen running: its health, headers, copies of its database, its logs."""
+
+import gzip
+import json
+import logging
+import sqlite3
+import subprocess
+import sys
+import threading
+from contextlib import closing
+
+import pytest
+
+from pantry_web.running.copies import BadCopy, put_back, take_copy
+from pantry_web.running.logs import AsJson
+from tests.web.test_migrations import run
+
+EVENTS = 300
+
+
+def test_health_is_told_to_anybody_and_nothing_else(client, db):
+    answer = client.get("/health/")
+    assert answer.json() == {"status": "well"}
+    assert "no-store" in answer["Cache-Control"]
+
+
+def test_no_copy_of_a_signed_in_page_stays(cook):
+    page = cook.get("/")
+    assert page["Cache-Control"] == "no-store, private"
+    assert "camera=()" in page["Permissions-Policy"]
+
+
+@pytest.fixture(scope="module")
+def data(tmp_path_factory):
+    """A database that is migrated, with a kitchen."""
+    folder = tmp_path_factory.mktemp("kept")
+    run(folder, "manage.py", "migrate", "--verbosity=0")
+    run(folder, "-c", "import django; django.setup(); "
+        "from pantry_web.demo.kitchen import load; load()")  # fmt: skip
+    return folder
+
+
+def test_a_copy_under_way_has_every_commit_before_it(data, tmp_path):
+    """Somebody writes all the time; whatever was committed when the copy began is in it."""
+    database, stop, done = data / "pantry.sqlite3", threading.Event(), []
+
+    def write():
+        with closing(sqlite3.connect(database, timeout=10, isolation_level=None)) as here:
+            here.execute("CREATE TABLE IF NOT EXISTS kitchens_tried (n INTEGER)")
+            while not stop.is_set() and len(done) < EVENTS:
+                here.execute("INSERT INTO kitchens_tried VALUES (?)", (len(done),))
+                done.append(len(done))
+
+    writer = threading.Thread(target=write)
+    writer.start()
+    while len(done) < 20:
+        pass
+    before = len(done)
+    counted = take_copy(database, tmp_path / "copy.gz")
+    stop.set()
+    writer.join()
+    assert before <= counted["kitchens_tried"] <= len(done)
+    assert (tmp_path / "copy.gz").stat().st_mode & 0o077 == 0
+
+
+def test_a_copy_is_put_back_and_what_was_there_stays(data, tmp_path):
+    told = run(data, "manage.py", "backup", str(tmp_path / "{time}.gz"))
+    (copy,) = tmp_path.glob("*.gz")
+    assert "events" in told
+    with closing(sqlite3.connect(data / "pantry.sqlite3")) as here:
+        before = here.execute("SELECT count(*) FROM kitchens_place").fetchone()
+        here.execute("DELETE FROM kitchens_place")
+        here.commit()
+    run(data, "manage.py", "restore", str(copy))
+    with closing(sqlite3.connect(data / "pantry.sqlite3")) as here:
+        assert here.execute("SELECT count(*) FROM kitchens_place").fetchone() == before
+    assert (data / "pantry.sqlite3.before").exists()
+
+
+@pytest.mark.parametrize("spoil", ["empty", "half", "text", "other"])
+def test_what_is_no_sound_copy_changes_nothing(data, tmp_path, spoil):
+    database, good, bad = data / "pantry.sqlite3", tmp_path / "good.gz", tmp_path / "bad.gz"
+    take_copy(database, good)
+    whole = good.read_bytes()
+    with closing(sqlite3.connect(tmp_path / "other")) as other:
+        other.execute("CREATE TABLE t (n)")
+        other.commit()
+    bad.write_bytes({
+        "empty": b"", "half": whole[: len(whole) // 2], "text": gzip.compress(b"not a database"),
+        "other": gzip.compress((tmp_path / "other").read_bytes()),
+    }[spoil])  # fmt: skip
+    before = database.read_bytes()
+    with pytest.raises(BadCopy):
+        put_back(bad, database)
+    assert database.read_bytes() == before
+
+
+def test_a_log_is_a_line_of_json_without_what_was_typed():
+    try:
+        int("a secret")
+    except ValueError:
+        record = logging.LogRecord("x", logging.ERROR, "y", 1, "It failed: %s", ("/",),
+                                   sys.exc_info())  # fmt: skip
+    told = json.loads(AsJson().format(record))
+    assert told["error"] == "ValueError"
+    assert told["what"] == "It failed: /"
+    assert "a secret" not in json.dumps(told)
+
+
+def test_behind_tls_as_it_is_described(tmp_path):
+    """Over the proxy's word that it was TLS a page is answered, without it sent to TLS, once."""
+    script = (
+        "import django; django.setup();"
+        "from django.test import Client; c = Client(headers={'host': 'pantry.example'});"
+        "print(c.get('/health/').status_code, c.get('/sign-in/').status_code,"
+        " c.get('/sign-in/', headers={'x-forwarded-proto': 'https'}).status_code)"
+    )
+    environment = {
+        "PYTHONPATH": "src", "PANTRY_DATA": str(tmp_path), "PANTRY_HOSTS": "pantry.example",
+        "PANTRY_BEHIND_PROXY": "1", "DJANGO_SETTINGS_MODULE": "pantry_web.settings",
+    }  # fmt: skip
+    for command in (["manage.py", "migrate", "--verbosity=0"], ["-c", script]):
+        told = subprocess.run([sys.executable, *command], env=environment, check=True,
+                              capture_output=True, text=True).stdout  # fmt: skip
+    assert told.split() == ["200", "301", "302"]
