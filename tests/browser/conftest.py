@@ -35,7 +35,7 @@ def base_url(tmp_path_factory):
     }  # fmt: skip
     command = [sys.executable, "manage.py", "demo", "--port", str(port)]
     with subprocess.Popen(command, cwd=ROOT, env=environment, stdout=subprocess.DEVNULL) as server:
-        for _ in range(200):
+        for _ in range(900):  # a busy machine is slow to load it
             with socket.socket() as probe:
                 if probe.connect_ex(("127.0.0.1", port)) == 0:
                     break
