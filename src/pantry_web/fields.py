@@ -6,12 +6,21 @@ from zoneinfo import ZoneInfo
 
 from django import forms
 from django.core.exceptions import ValidationError
+from django.utils import timezone
 
 from pantry_core.measures.durations import parse_duration
 from pantry_core.measures.quantity import NotAQuantity, parse_number, parse_quantity
 from pantry_core.measures.units import Dimension
 from pantry_core.plan.instants import NotAnInstant, read_instant
 from pantry_web.quantities import BARE_UNITS, length, mass, typed_duration, typed_mass
+
+YEARS = 10
+"""A year that anybody means lies no farther away."""
+
+
+def years_around(now: datetime) -> tuple[int, int]:
+    """The first and the last year that anybody means."""
+    return now.year - YEARS, now.year + YEARS
 
 
 class QuantityField(forms.CharField):
@@ -22,10 +31,12 @@ class QuantityField(forms.CharField):
 
     units = "metric"
 
-    def __init__(self, dimension: Dimension, most: float, **kwargs: Any) -> None:
+    def __init__(
+        self, dimension: Dimension, most: float, *, least: float = 0.0, **kwargs: Any
+    ) -> None:
         super().__init__(**kwargs)
         self.dimension = dimension
-        self.most = most
+        self.least, self.most = least, most
         self.widget.attrs |= {"autocomplete": "off", "spellcheck": "false"}
 
     @property
@@ -47,6 +58,8 @@ class QuantityField(forms.CharField):
             raise ValidationError(f"{str(error)[:1].upper()}{str(error)[1:]}.") from None
         if found <= 0:
             raise ValidationError("Zero is too little; write a number above zero.")
+        if found < self.least:
+            raise ValidationError(f"That is too little; {self.shown(self.least)} would do.")
         if found > self.most:
             raise ValidationError(f"That is too much; {self.shown(self.most)} is the most.")
         return found
@@ -164,9 +177,13 @@ class InstantField(forms.CharField):
         if not text:
             return None
         try:
-            return read_instant(text, self.zone)
+            instant = read_instant(text, self.zone)
         except NotAnInstant as error:
             raise ValidationError(f"{error}.") from None
+        first, last = years_around(timezone.now())
+        if not first <= instant.year <= last:
+            raise ValidationError(f"This is far away; a year from {first} to {last} would do.")
+        return instant
 
     def prepare_value(self, value: Any) -> Any:
         """Show an instant as local time, and text as it was typed."""

@@ -7,12 +7,14 @@ from typing import Any
 from django import forms
 
 from pantry_core.measures.quantity import NotAQuantity, parse_quantity
+from pantry_core.words import NotPlain, plain_text
 from pantry_web.quantities import typed_mass
 
 MOST_LINES, MOST_NAME = 60, 80
+MOST_G = 1e6
 _A_HEAD = re.compile(r"\b(a|per) (head|person)\b|\beach\b", re.IGNORECASE)
 _AMOUNT = re.compile(
-    r"(?:[\d½¼¾⅓⅔][\d.,/½¼¾⅓⅔]*\s*(?:kg|g|lb|oz|pounds?|ounces?|grams?)?\b\s*)+", re.IGNORECASE
+    r"(?:[\d½¼¾⅓⅔][\d.,/½¼¾⅓⅔]*\s*(?:kg|g|lb|oz|pounds?|ounces?|grams?)\b\s*)+", re.IGNORECASE
 )
 
 
@@ -24,7 +26,10 @@ class IngredientsField(forms.CharField):
 
     def to_python(self, value: object) -> Any:
         """The ingredients [g], each in all or a head."""
-        text = super().to_python(value) or ""
+        try:
+            text = plain_text(super().to_python(value) or "")
+        except NotPlain as error:
+            raise forms.ValidationError(f"{error}.") from None
         lines = [line.strip() for line in text.splitlines() if line.strip()]
         if len(lines) > MOST_LINES:
             raise forms.ValidationError(f"{MOST_LINES} lines are the most.")
@@ -50,5 +55,7 @@ def _ingredient(line: str, units: str) -> dict[str, Any]:
         grams = parse_quantity(found.group().strip(), "mass", "g" if units == "metric" else "lb")
     except NotAQuantity as error:
         raise forms.ValidationError(f"“{line[:40]}”: {error}.") from None
+    if not 0 < grams <= MOST_G:
+        raise forms.ValidationError(f"“{line[:40]}”: more than nothing, and 1000 kg at the most.")
     named = " ".join(name.split())[:MOST_NAME]
     return {"name": named, "grams": grams, "a_head": rest != line}

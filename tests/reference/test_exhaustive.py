@@ -82,7 +82,7 @@ def best_of(dishes):
     return min(((d, -f) for d, f, _ in found), default=None)
 
 
-@pytest.mark.parametrize("seed", range(60))
+@pytest.mark.parametrize("seed", range(40))
 def test_no_plan_is_better_than_the_one_that_is_told(seed):
     dishes = random_feast(random.Random(seed))
     best = best_of(dishes)
@@ -100,7 +100,7 @@ def test_no_plan_is_better_than_the_one_that_is_told(seed):
     assert (SERVE - min(each.start for each in answer.steps)) / timedelta(minutes=15) == best[1]
 
 
-@pytest.mark.parametrize("seed", range(30))
+@pytest.mark.parametrize("seed", range(20))
 def test_the_earliest_hour_is_as_far_as_the_shortest_plan_is_long(seed):
     dishes = [
         [(*step[:2], None, *step[3:]) for step in own] for own in random_feast(random.Random(seed))

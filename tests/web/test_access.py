@@ -8,7 +8,7 @@ import pytest
 from django.test import Client
 from django.urls import URLPattern, URLResolver, get_resolver, reverse
 
-from pantry_web.feasts.models import Mishap
+from pantry_web.feasts.models import Feast, Mishap
 from pantry_web.kitchens.first_start import start_word
 from pantry_web.kitchens.models import Absence, Cook
 
@@ -51,11 +51,15 @@ def ids(gammon, quince):
     job = gammon.feast.dishes.create(
         name="Dough", document={"job": {"name": "dough", "made_g": 900.0}}
     )
+    removed = Feast.objects.create(
+        kitchen=quince, name="Old supper", serve_at=begins, time_zone="UTC", heads=2,
+        removed_at=begins,
+    )  # fmt: skip
     day = quince.own_days.create(name="First thaw", day="2020-04-09")
     return {
         "feast_id": gammon.feast_id, "dish_id": gammon.pk, "absence_id": absence.pk,
         "step_key": "lift", "thing": "scale", "thing_id": scale.pk, "line": "salt",
-        "code": "none", "changed_id": changed.pk, "job_id": job.pk,
+        "code": "none", "changed_id": changed.pk, "job_id": job.pk, "removed_id": removed.pk,
         "mishap_id": mishap.pk, "day_id": day.pk,
         "route": quince.routes.create(name="Our way", steps=[]).pk,
     }  # fmt: skip

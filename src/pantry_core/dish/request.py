@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, ValidationInfo, field_validator, model_validator
 
-from pantry_core.document import Document, wrong
+from pantry_core.document import PLAIN_LINE, PLAIN_TEXT, Document, wrong
 from pantry_core.meat import MOST_BONE_SHARE, MOST_MEAT_G, MOST_PIECES, MOST_SODIUM_MG, Treatment
 from pantry_core.mixes.recipe import Packet
 from pantry_core.mixes.request import (
@@ -36,8 +36,8 @@ Form = Literal[
     "whole", "flat", "halves", "pieces", "cubes", "strips", "slices", "ground", "rolled", "stuffed",
 ]  # fmt: skip
 Method = WayName | Literal["none"]
-Name = Annotated[str, Field(min_length=1, max_length=80)]
-Text = Annotated[str, Field(max_length=400)]
+Name = Annotated[str, Field(min_length=1, max_length=80), PLAIN_LINE]
+Text = Annotated[str, Field(max_length=400), PLAIN_TEXT]
 StepId = Annotated[str, Field(pattern=r"^[a-z0-9-]{1,40}$")]
 Grams = Annotated[float, Field(gt=0, le=MOST_MEAT_G)]
 

@@ -14,7 +14,7 @@ from pantry_core.dish.request import (
     JobAsked,
     Piece,
 )
-from pantry_core.document import Document, wrong
+from pantry_core.document import PLAIN_LINE, PLAIN_TEXT, Document, wrong
 from pantry_core.plan.request import MOST_DISHES
 from pantry_core.rules.profiles import ProfileName
 
@@ -22,9 +22,9 @@ MOST_EVENTS, MOST_SHEETS = 2000, 40
 DECIDED = ("job", "piece", "cure", "heat", "customs", "edits")
 """The parts of the `dish` document that the cook decides."""
 
-ShortText = Annotated[str, Field(max_length=80)]
-Name = Annotated[str, Field(min_length=1, max_length=80)]
-Text = Annotated[str, Field(max_length=2000)]
+ShortText = Annotated[str, Field(max_length=80), PLAIN_LINE]
+Name = Annotated[str, Field(min_length=1, max_length=80), PLAIN_LINE]
+Text = Annotated[str, Field(max_length=2000), PLAIN_TEXT]
 Grams = Annotated[float, Field(gt=0, le=200_000)]
 Press = Annotated[int, Field(ge=1, le=MOST_EVENTS)]
 
@@ -40,7 +40,7 @@ class EventDocument(Document):
     temperature_c: Annotated[float, Field(ge=-40, le=300)] | None = None
     taste: Annotated[str, Field(max_length=10)] = ""
     touch: Annotated[str, Field(max_length=10)] = ""
-    note: Annotated[str, Field(max_length=500)] = ""
+    note: Annotated[str, Field(max_length=500), PLAIN_TEXT] = ""
     line: ShortText = ""
     withdraws: Press | None = None
 
@@ -73,7 +73,7 @@ class DishDocument(Document):
     early_max_min: Annotated[float, Field(ge=0, le=1440)] | None = 0.0
     given_up: bool = False
     note: Text = ""
-    recipe: Annotated[str, Field(max_length=8000)] = ""
+    recipe: Annotated[str, Field(max_length=8000), PLAIN_TEXT] = ""
     events: Annotated[tuple[EventDocument, ...], Field(strict=False, max_length=MOST_EVENTS)] = ()
     sheets: Annotated[tuple[SheetDocument, ...], Field(strict=False, max_length=MOST_SHEETS)] = ()
 

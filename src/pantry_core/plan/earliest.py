@@ -16,6 +16,9 @@ from pantry_core.plan.problem import GRID, Problem
 LONGEST_AWAY = timedelta(days=30)
 """How long after its hour a dish is still looked for, beyond its own least length."""
 
+LONGEST_LOOK = timedelta(days=90)
+"""How long after the hour somebody may come home for it to be looked at."""
+
 EARLIEST_LIMIT = 0.6
 """Deterministic seconds to look for an hour, in each stretch of time."""
 
@@ -71,7 +74,8 @@ def _others_collide(problem: Problem, followers: set[int]) -> bool:
 def _last_hour(problem: Problem) -> datetime:
     """How far beyond the hour that is asked for others are looked at."""
     home_again = max((until for _, until in problem.away), default=problem.now)
-    return max(home_again, problem.horizon) + _least(problem) + LONGEST_AWAY
+    soon = max(min(home_again, problem.horizon + LONGEST_LOOK), problem.horizon)
+    return soon + _least(problem) + LONGEST_AWAY
 
 
 def _stretches(problem: Problem, first: datetime) -> Iterator[tuple[datetime, datetime]]:

@@ -20,9 +20,8 @@ def dish_of(request: HttpRequest, dish_id: int) -> Dish:
 
     Raises: Http404 for any other.
     """
-    dishes = Dish.objects.filter(feast__kitchen=kitchen_of(request)).select_related(
-        "feast", "feast__kitchen"
-    )
+    own = Dish.objects.filter(feast__kitchen=kitchen_of(request), feast__removed_at=None)
+    dishes = own.select_related("feast", "feast__kitchen")
     return get_object_or_404(dishes, pk=dish_id)
 
 

@@ -16,6 +16,7 @@ from pantry_core.plan.instants import NotAnInstant, read_instant, read_zone
 from pantry_core.rules.profiles import ProfileName
 from pantry_web.feasts.documents import with_waits
 from pantry_web.feasts.models import Dish, Event, Feast
+from pantry_web.fields import years_around
 from pantry_web.planning.answers import work_out
 
 Document = dict[str, Any]
@@ -66,10 +67,11 @@ def _dish_document(dish: Dish, ids: Mapping[str, str]) -> Document:
     }  # fmt: skip
 
 
-def read_feast(text: bytes, profile: ProfileName) -> FeastDocument:
+def read_feast(text: bytes, profile: ProfileName, now: datetime) -> FeastDocument:
     """Read the document of a feast, an older one too.
 
-    Parameters: text, the JSON document; profile of the kitchen that reads it.
+    Parameters: text, the JSON document; profile of the kitchen that reads it; now, from which no
+    year in it lies far away.
     Returns: the document of today.
     Raises: WrongInput with all that is wrong.
     """
@@ -78,7 +80,7 @@ def read_feast(text: bytes, profile: ProfileName) -> FeastDocument:
         document = _from_older(read_document(OlderFeast, raw), profile)
     else:
         document = read_document(FeastDocument, raw)
-    wrongs = [*_wrong_times(document), *_wrong_dishes(document, profile)]
+    wrongs = [*_wrong_times(document, now), *_wrong_dishes(document, profile)]
     if wrongs:
         raise WrongInput(tuple(wrongs))
     return document
@@ -98,7 +100,7 @@ def _from_older(older: OlderFeast, profile: ProfileName) -> FeastDocument:
         raise WrongInput((Problem("dishes", f"{CONTRADICTS}: {error}"[:300]),)) from None
 
 
-def _wrong_times(document: FeastDocument) -> list[Problem]:
+def _wrong_times(document: FeastDocument, now: datetime) -> list[Problem]:
     try:
         zone = read_zone(document.tz)
     except NotAnInstant as error:
@@ -111,11 +113,11 @@ def _wrong_times(document: FeastDocument) -> list[Problem]:
             for j, edit in enumerate(dish.edits)
         ]
         times += [(f"dishes.{i}.events.{j}.at", event.at) for j, event in enumerate(dish.events)]
-    found = []
+    found, (first, last) = list[Problem](), years_around(now)
     for where, text in times:
         try:
-            if text:
-                read_instant(text, zone)
+            if text and not first <= read_instant(text, zone).year <= last:
+                found.append(Problem(where, f"a year from {first} to {last} would do"))
         except NotAnInstant as error:
             found.append(Problem(where, str(error)))
     return found
@@ -134,6 +136,12 @@ def _wrong_dishes(document: FeastDocument, profile: ProfileName) -> list[Problem
                 found.append(Problem(f"{path}.what", f"unknown; {known} would do"))
             if (event.what == Event.What.WITHDRAWN) != (event.withdraws in presses):
                 found.append(Problem(f"{path}.withdraws", "names a press of this dish, or nothing"))
+        weighed_out = {sheet.press for sheet in dish.sheets}
+        found += [
+            Problem(f"{where}.events.{j}", "what went in has its sheet, of the same press")
+            for j, event in enumerate(dish.events)
+            if event.what == Event.What.PUT_IN and event.press not in weighed_out
+        ]
         found += [
             Problem(f"{where}.sheets.{j}.press", "no event has this press")
             for j, sheet in enumerate(dish.sheets)

@@ -14,10 +14,13 @@ from pantry_web import clock
 from pantry_web.feasts.access import feast_of
 from pantry_web.feasts.actions.bring_in_feast import bring_in_feast
 from pantry_web.feasts.actions.copy_feast import copy_feast
+from pantry_web.feasts.actions.remove_feast import remove_feast, take_back_feast
 from pantry_web.feasts.documents import house_of
 from pantry_web.feasts.exchange import feast_document, read_feast
 from pantry_web.feasts.forms import CopyForm, ImportForm, OwnDayForm
+from pantry_web.feasts.models import Feast
 from pantry_web.feasts.named_days import coming_days
+from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.kitchens.actions.own_days import add_own_day as keep_own_day
 from pantry_web.kitchens.actions.own_days import remove_own_day as forget_own_day
@@ -41,7 +44,9 @@ def bring_in(request: HttpRequest) -> HttpResponse:
     if request.method == "POST" and form.is_valid():
         try:
             kitchen = kitchen_of(request)
-            document = read_feast(form.cleaned_data["document"], house_of(kitchen).profile)
+            document = read_feast(
+                form.cleaned_data["document"], house_of(kitchen).profile, clock.now(kitchen)
+            )
             feast = bring_in_feast(document, kitchen, cook_of(request))
         except WrongInput as wrong:
             for each in wrong.problems[:MOST_TOLD]:
@@ -89,3 +94,25 @@ def remove_own_day(request: HttpRequest, day_id: int) -> HttpResponse:
     """Keep a day no more."""
     forget_own_day(get_object_or_404(kitchen_of(request).own_days, pk=day_id))
     return redirect("new-feast")
+
+
+@require_POST
+def remove(request: HttpRequest, feast_id: int) -> HttpResponse:
+    """Remove a feast; it can be taken back for thirty days."""
+    feast = feast_of(request, feast_id)
+    remove_feast(feast, clock.now(feast.kitchen))
+    messages.success(request, f"{feast.name} is removed. It can be taken back below for 30 days.")
+    return redirect("feasts")
+
+
+@require_POST
+def take_back(request: HttpRequest, removed_id: int) -> HttpResponse:
+    """Take a removed feast back."""
+    kitchen = kitchen_of(request)
+    feast = get_object_or_404(Feast.with_removed, kitchen=kitchen, pk=removed_id)
+    try:
+        take_back_feast(feast, clock.now(kitchen))
+    except Refused as refused:
+        messages.error(request, str(refused))
+        return redirect("feasts")
+    return redirect("feast", feast.pk)

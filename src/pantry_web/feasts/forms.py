@@ -14,7 +14,7 @@ from pantry_core.routes.jobs import JOBS, MOST_MADE_G, Job, Made, fed_by, job_ro
 from pantry_web.feasts.choices import cut_choices
 from pantry_web.feasts.models import Dish, Feast, KeptRoute, Mishap
 from pantry_web.fields import InstantField, LongSelect, NumberField, QuantityField
-from pantry_web.forms import KitchenForm
+from pantry_web.forms import KitchenForm, PlainForm
 from pantry_web.ingredient_lines import IngredientsField
 from pantry_web.kitchens.forms import ZONES, ZonedForm
 
@@ -122,7 +122,7 @@ class JobForm(KitchenForm):
 
     job = forms.ChoiceField(label="What")
     name = forms.CharField(max_length=80, required=False, label="Called")
-    amount = QuantityField("mass", MOST_MADE_G, required=False, label="How much in all")
+    amount = QuantityField("mass", MOST_MADE_G, least=1.0, required=False, label="How much in all")
     made_from = forms.MultipleChoiceField(
         required=False, label="Made from, or waits for", widget=forms.CheckboxSelectMultiple
     )
@@ -253,7 +253,7 @@ class MishapForm(ZonedForm):
         }  # fmt: skip
 
 
-class ImportForm(forms.Form):
+class ImportForm(PlainForm):
     """A feast as a file; `cleaned_data["document"]` is its bytes."""
 
     document = forms.FileField(label="The file", label_suffix="")
@@ -284,7 +284,7 @@ class CopyForm(KitchenForm):
         return day
 
 
-class OwnDayForm(forms.Form):
+class OwnDayForm(PlainForm):
     """A day that this kitchen keeps every year."""
 
     name = forms.CharField(max_length=80, label="Called", label_suffix="")

@@ -10,8 +10,19 @@ from pantry_web.kitchens.models import Cook, Kitchen
 from pantry_web.pantry.models import Vessel
 
 
+class KeptFeasts(models.Manager["Feast"]):
+    """The feasts that nobody has removed."""
+
+    def get_queryset(self) -> models.QuerySet["Feast"]:
+        """Without those that are removed."""
+        return super().get_queryset().filter(removed_at=None)
+
+
 class Feast(models.Model):
-    """An hour to eat, at a place on earth, for so many."""
+    """An hour to eat, at a place on earth, for so many.
+
+    One that is removed keeps its dishes and their log; it is only shown to whoever takes it back.
+    """
 
     kitchen = models.ForeignKey(Kitchen, models.CASCADE, related_name="feasts")
     name = models.CharField(max_length=80)
@@ -21,6 +32,10 @@ class Feast(models.Model):
     note = models.TextField(max_length=2000, blank=True)
     version = models.PositiveIntegerField(default=0)
     kept_plan = models.JSONField(null=True, blank=True)
+    removed_at = models.DateTimeField(null=True, blank=True)
+
+    objects = KeptFeasts()
+    with_removed: "models.Manager[Feast]" = models.Manager()
 
     class Meta:
         ordering = ["serve_at", "pk"]

@@ -11,6 +11,7 @@ from pantry_core.routes.jobs import Made
 from pantry_web import clock
 from pantry_web.feasts.actions import save_feast
 from pantry_web.feasts.actions.claim import claim
+from pantry_web.feasts.actions.remove_feast import removed_feasts
 from pantry_web.feasts.forms import (
     FeastForm,
     JobForm,
@@ -47,6 +48,7 @@ def feasts(request: HttpRequest) -> HttpResponse:
     )
     page = ahead.get_page(request.GET.get("page"))
     context = {
+        "removed": removed_feasts(kitchen, now),
         "page": page,
         "past_page": past.get_page(request.GET.get("past")),
         "ahead": feast_outlooks(list(page), kitchen, now, looks=True) if page else [],

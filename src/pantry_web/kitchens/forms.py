@@ -12,7 +12,7 @@ from django.contrib.auth.forms import UserCreationForm
 from pantry_core.days.named import countries
 from pantry_core.plan.request import WEEKDAYS
 from pantry_web.fields import InstantField, LongSelect, NumberField
-from pantry_web.forms import KitchenForm
+from pantry_web.forms import KitchenForm, PlainForm
 from pantry_web.kitchens.first_start import is_start_word
 from pantry_web.kitchens.hours import Span, by_weekday
 from pantry_web.kitchens.models import ChangedDay, Cook, Kitchen
@@ -89,7 +89,7 @@ class HouseForm(KitchenForm):
         return self.cleaned_data
 
 
-class HoursForm(forms.Form):
+class HoursForm(PlainForm):
     """When the shop is open and when people work, by the day of the week."""
 
     def __init__(self, *args: Any, **kwargs: Any) -> None:
@@ -142,7 +142,7 @@ class HoursForm(forms.Form):
         return shown
 
 
-class ChangedDayForm(forms.Form):
+class ChangedDayForm(PlainForm):
     """A day on which the hours are others."""
 
     day = forms.DateField(label="Day", widget=forms.DateInput({"type": "date"}, "%Y-%m-%d"))
@@ -202,6 +202,8 @@ class AbsenceForm(ZonedForm):
         ends: datetime | None = self.cleaned_data.get("ends")
         if begins and ends and ends <= begins:
             self.add_error("ends", "Coming home is after leaving.")
+        elif begins and ends and ends - begins > FARTHEST:
+            self.add_error("ends", "This is over a year; nobody cooks for so long. Less would do.")
         return self.cleaned_data
 
 

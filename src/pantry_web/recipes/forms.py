@@ -9,7 +9,7 @@ from pantry_core.recipes.found import MOST_BYTES, NotARecipe, Recipe, from_json_
 from pantry_core.routes.ways import WAYS
 from pantry_web.feasts.choices import way_choices, way_of
 from pantry_web.fields import NumberField
-from pantry_web.forms import KitchenForm
+from pantry_web.forms import KitchenForm, PlainForm
 from pantry_web.kitchens.models import Kitchen
 
 LONGEST_RECIPE = 8000
@@ -63,7 +63,7 @@ class RecipeForm(KitchenForm):
         return WAYS[self.cleaned_data["method"]]
 
 
-class ImportForm(forms.Form):
+class ImportForm(PlainForm):
     """A file with a schema.org Recipe."""
 
     file = forms.FileField(label="Import a recipe (JSON-LD)", allow_empty_file=True)

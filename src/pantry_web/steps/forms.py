@@ -17,7 +17,7 @@ from pantry_web.feasts.documents import Document
 from pantry_web.feasts.forms import REDUCED
 from pantry_web.feasts.models import Dish
 from pantry_web.fields import DurationField, InstantField, NumberField, QuantityField
-from pantry_web.forms import KitchenForm
+from pantry_web.forms import KitchenForm, PlainForm
 from pantry_web.ingredient_lines import IngredientsField, as_lines
 from pantry_web.kitchens.forms import ZonedForm
 
@@ -234,7 +234,7 @@ class DishHourForm(ZonedForm):
 class JobPartsForm(KitchenForm):
     """How much of a side job is made [g], of what, and how far it is boiled down."""
 
-    amount = QuantityField("mass", MOST_MADE_G, label="How much in all")
+    amount = QuantityField("mass", MOST_MADE_G, least=1.0, label="How much in all")
     reduced_to = forms.ChoiceField(
         choices=[("", "by half"), *((str(part), name) for part, name in REDUCED.items())],
         required=False, label="Boiled down",
@@ -264,7 +264,7 @@ class JobPartsForm(KitchenForm):
         }  # fmt: skip
 
 
-class KeepRouteForm(forms.Form):
+class KeepRouteForm(PlainForm):
     """A name under which the steps are kept for another time."""
 
     name = forms.CharField(max_length=80, label="Save these steps as", label_suffix="")

@@ -1,0 +1,128 @@
+"""What the doors keep out: typed by hand or brought in as a file; no page breaks afterwards."""
+
+import json
+from datetime import timedelta
+
+import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
+
+from pantry_web.feasts.models import Feast
+from tests.web.conftest import steps_of
+
+FAR = "9999-12-31T23:59"
+LONG = "9" * 5000
+FEAST = {"name": "Plum Sunday", "date": "2027-05-02", "hour": "12:30", "heads": "4",
+         "time_zone": "Europe/London"}  # fmt: skip
+
+
+def pages_of(feast):
+    """Pages that show all of a feast, and each dish as it is planned."""
+    yield from ("/", "/shopping/", f"/feasts/{feast.pk}/")
+    yield from (f"/dishes/{dish.pk}/rounds/" for dish in feast.dishes.all())
+
+
+def assert_all_is_well(cook, feast):
+    for path in pages_of(feast):
+        assert cook.get(path).status_code in (200, 302), path
+
+
+@pytest.mark.parametrize(
+    ("path", "typed"),
+    [
+        ("/feasts/new/", FEAST | {"heads": LONG}),
+        ("/feasts/new/", FEAST | {"name": "two\nlines"}),
+        ("/feasts/new/", FEAST | {"name": "a \x07 bell"}),
+        ("/feasts/new/", FEAST | {"date": "9999-12-31"}),
+        ("/feasts/{feast}/away/", {"begins": "2027-03-20T08:00", "ends": FAR}),
+        ("/house/away/", {"begins": "2027-03-20T08:00", "ends": FAR}),
+        ("/house/away/", {"begins": "0001-01-01T00:00", "ends": "2027-03-20T08:00"}),
+        ("/house/away/", {"begins": "2027-03-20T08:00", "ends": "2030-03-20T08:00"}),
+        ("/feasts/{feast}/mishap/", {"kind": "power-out", "begins": FAR, "ends": FAR}),
+        ("/feasts/{feast}/job/", {"job": "dough", "name": "x", "amount": "0.5 g"}),
+        ("/feasts/{feast}/job/", {"job": "dough", "name": "x", "amount": f"{LONG} g"}),
+        ("/feasts/{feast}/job/", {"job": "dough", "name": "x",
+                                  "ingredients": f"flour {LONG} g"}),
+        ("/feasts/{feast}/job/", {"job": "dough", "name": "x", "ingredients": "flour 900 t"}),
+        ("/feasts/{feast}/copy/", {"day": "9999-12-31"}),
+        ("/house/clock/", {"stands_at": FAR}),
+        ("/house/days/", {"day": "9999-12-31", "kind": "off"}),
+        ("/dishes/{dish}/steps/hour/", {"hour-serve_at": FAR, "hour-early_max_min": "10"}),
+        ("/dishes/{dish}/steps/change/simmer/",
+         {"simmer-title": "Simmer", "simmer-min_h": "1", "simmer-locked_start": FAR}),
+        ("/dishes/{dish}/steps/change/simmer/",
+         {"simmer-title": "Sim\nmer", "simmer-min_h": LONG}),
+        ("/dishes/{dish}/steps/keep/", {"keep-name": "a\nb"}),
+        ("/dishes/{dish}/rounds/note/", {"mass": LONG, "temperature": LONG}),
+        ("/pantry/scale/", {"name": "x\ny", "division": LONG, "capacity": "5 kg"}),
+    ],
+)  # fmt: skip
+def test_what_cannot_be_is_refused_beside_its_field(cook, feast, gammon, path, typed):
+    path = path.format(feast=feast.pk, dish=gammon.pk)
+    version = {"version": Feast.objects.get(pk=feast.pk).version}
+    answer = cook.post(path, typed | version)
+    assert answer.status_code == 422, answer.status_code
+    assert_all_is_well(cook, feast)
+
+
+def test_a_day_that_cannot_be_is_refused_in_words(cook, quince):
+    typed = {"name": "First\nthaw", "day": "2027-04-09"}
+    answer = cook.post("/feasts/own-day/", typed, follow=True)
+    assert "One line without control characters" in answer.content.decode()
+    assert not quince.own_days.exists()
+
+
+@pytest.mark.parametrize("grams", ["8 kg", "0.0001 g", LONG])
+def test_salt_that_was_really_weighed_breaks_no_page(cook, roast, grams):
+    feast, dish, _ = roast
+    cook.post(f"/dishes/{dish.pk}/weighing/salt/", {"salt-mass": grams, "mass": grams})
+    assert_all_is_well(cook, feast)
+    assert steps_of(dish)
+
+
+@pytest.mark.parametrize(
+    "spoil",
+    [
+        lambda d: d | {"name": "\ud800"},
+        lambda d: d | {"name": "two\r\nlines: x"},
+        lambda d: d | {"serve_at": FAR},
+        lambda d: d | {"serve_at": "2327-03-22T18:30:00+00:00"},
+        lambda d: d | {"people": int(LONG[:400])},
+        lambda d: d | {"note": "\x00"},
+        lambda d: d | {"dishes": [d["dishes"][0] | {"job": {"name": "dough", "made_g": 0.5},
+                                                    "piece": None}]},
+        lambda d: d | {"dishes": [d["dishes"][0] | {"early_max_min": 1e308}]},
+        lambda d: d | {"dishes": [d["dishes"][0] | {"events": [
+            {"press": 1, "what": "turned", "at": FAR, "step": "brine"}]}]},
+        lambda d: d | {"dishes": [d["dishes"][0] | {"edits": [
+            {"step": "simmer", "locked_start": FAR}]}]},
+        lambda d: d | {"dishes": [d["dishes"][0] | {"events": [
+            {"press": 1, "what": "put-in", "at": "2027-03-06T09:40:00+00:00", "step": "brine"}],
+            "sheets": []}]},
+    ],
+)  # fmt: skip
+def test_what_a_form_refuses_a_file_may_not_bring_in(cook, feast, spoil):
+    whole = json.loads(cook.get(f"/feasts/{feast.pk}/feast.json").content)
+    before = Feast.objects.count()
+    upload = SimpleUploadedFile("x.json", json.dumps(spoil(whole)).encode())
+    answer = cook.post("/feasts/in/", {"document": upload})
+    assert answer.status_code == 422, answer.status_code
+    assert Feast.objects.count() == before
+    assert_all_is_well(cook, feast)
+
+
+def test_a_feast_is_removed_and_taken_back_within_thirty_days(cook, quince, feast, gammon):
+    assert cook.post(f"/feasts/{feast.pk}/remove/").status_code == 302
+    assert cook.get(f"/feasts/{feast.pk}/").status_code == 404
+    assert cook.get(f"/dishes/{gammon.pk}/rounds/").status_code == 404
+    assert "Take back" in cook.get("/").content.decode()
+    assert not cook.get("/shopping/").context["trips"]
+    quince.stands_at += timedelta(days=31)
+    quince.save()
+    assert "Take back" not in cook.get("/").content.decode()
+    late = cook.post(f"/feasts/{feast.pk}/take-back/", follow=True)
+    assert "over 30 days ago" in late.content.decode()
+    quince.stands_at -= timedelta(days=2)
+    quince.save()
+    cook.post(f"/feasts/{feast.pk}/take-back/")
+    assert gammon.events.exists()
+    assert cook.get(f"/dishes/{gammon.pk}/rounds/").status_code == 200
