@@ -134,6 +134,31 @@ def test_parts_of_one_purchase_are_one_line_and_two_trays(cook, quince, feast):
     assert goose.to_buy_g == 3000
 
 
+def test_parts_of_one_purchase_are_said_at_the_weigh_up_and_stay(cook, roast):
+    _, dish, typed = roast
+    path = f"/dishes/{dish.pk}/weigh-up/"
+    assert cook.post(path, typed | {"purchase": "half a pig"}).status_code == 302
+    dish.refresh_from_db()
+    assert dish.piece["purchase"] == "half a pig"
+    assert 'value="half a pig"' in page(cook, path)
+    refused = cook.post(path, typed | {"purchase": "half\na pig"})
+    assert refused.status_code == 422
+
+
+def test_a_step_of_ones_own_in_the_shop_stands_on_the_list(cook, roast):
+    feast, dish, _ = roast
+    own = {"own-title": "Buy flowers", "own-place": "shop", "own-min_h": "15 min",
+           "own-max_h": "15 min", "own-hands": "15 min", "own-after": "",
+           "version": feast.version}  # fmt: skip
+    own["version"] = Feast.objects.get(pk=feast.pk).version
+    assert cook.post(f"/dishes/{dish.pk}/steps/add/", own).status_code == 302
+    (trip,) = (t for t in cook.get("/shopping/").context["trips"]
+               if any(line.name == "Buy flowers" for line in t.lines))  # fmt: skip
+    key = next(line.key for line in trip.lines if line.name == "Buy flowers")
+    cook.post(f"/shopping/{trip.code}/tick/", {"line": key})
+    assert dish.events.filter(step_key="buy-flowers").exists()
+
+
 def test_roots_go_into_the_broth_when_the_meat_has_left_it(cook, quince, feast, gammon):
     roots = add_job(cook, feast, job="roots", made_from=[gammon.pk])
     assert roots.mass_g == 250 * 8  # so much a head (common practice)

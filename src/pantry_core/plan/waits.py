@@ -40,22 +40,30 @@ def waits_for(model: Model, problem: Problem) -> None:
         literal = model.group(each.index, i, "after")
         least, most = _slots(wait)
         ended = _pending_end(model, wait)
-        soonest: cp_model.LinearExprT
-        latest: cp_model.LinearExprT | None
         if ended is not None:
             end = model.dishes[ended[0]].bounds[ended[1]]
-            soonest = end + least
-            latest = None if most is None else end + most
-        else:
-            over = _fact(problem, wait)
-            if over is None:
-                continue
+            _between(
+                model, each.bounds[i], literal, end + least, None if most is None else end + most
+            )
+        elif (over := _fact(problem, wait)) is not None:
             over_s = model.grid.seconds(over)
             soonest = up(over_s + wait.min_s) // SLOT_S
-            latest = None if wait.max_s is None else (over_s + wait.max_s) // SLOT_S
-        model.cp.add(each.bounds[i] >= soonest).only_enforce_if(literal)
-        if latest is not None:
-            model.cp.add(each.bounds[i] <= latest).only_enforce_if(literal)
+            latest = None
+            if wait.max_s is not None:
+                latest = max(down(over_s + wait.max_s) // SLOT_S, soonest)
+            _between(model, each.bounds[i], literal, soonest, latest)
+
+
+def _between(
+    model: Model,
+    start: cp_model.IntVar,
+    literal: cp_model.IntVar,
+    soonest: cp_model.LinearExprT,
+    latest: cp_model.LinearExprT | None,
+) -> None:
+    model.cp.add(start >= soonest).only_enforce_if(literal)
+    if latest is not None:
+        model.cp.add(start <= latest).only_enforce_if(literal)
 
 
 def _waits(model: Model) -> Iterator[tuple[int, int, Wait]]:

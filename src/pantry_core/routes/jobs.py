@@ -127,10 +127,15 @@ def fed_by(job: Job, steps: Sequence[Made]) -> tuple[str, str]:
     return feed.step, (before_the_table or [steps[-1].step])[-1]
 
 
+_KNEAD: Final = RouteStep(
+    "mix", "make", "Mix and knead the dough", "Mix, knead until it stretches", "counter",
+    0.5, 0.5, 0.5, 30,
+)  # fmt: skip
+
+
 def _dough(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
     return (
-        RouteStep("mix", "make", "Mix and knead the dough", "Mix, knead until it stretches",
-                  "counter", 0.5, 0.5, 0.5, 30),
+        _KNEAD,
         RouteStep("dough-rest", "dough-rest", "The dough rests cold", "Into an oiled tub, covered",
                   "fridge", 18.0, 24.0, 48.0, 5),
         RouteStep("shape", "make", "Shape it", "Shape it, onto the tray", "counter",
@@ -144,8 +149,7 @@ def _dough(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
 
 def _bread(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
     return (
-        RouteStep("mix", "make", "Mix and knead the dough", "Mix, knead until it stretches",
-                  "counter", 0.5, 0.5, 0.5, 30),
+        _KNEAD,
         RouteStep("rise", "prove", "Let it rise", "Covered, until it has doubled", "counter",
                   1.5, 2.0, 3.5),
         RouteStep("shape", "make", "Shape it", "Into one flat bread or several", "counter",

@@ -45,7 +45,7 @@ def plan_document(
     so that no plan takes a piece out of its cure only to let it lie.
     """
     kitchen, asked = around.kitchen, list(dishes)
-    early_min = _early_min(asked, kitchen.cooks)
+    early_min = _early_min(feast, asked, kitchen.cooks)
     parts = Counter(each.dish.piece.get("purchase") for each in asked)
     day = feast.serve_at.astimezone(ZoneInfo(feast.time_zone)).date()
     holidays = public_holidays(kitchen.country, day - LOOKS_BACK, day)
@@ -68,7 +68,7 @@ def plan_document(
         "dishes": _with_known_waits(
             [
                 _on_trays(
-                    _dish(each, feast.serve_at, early_min, hold=hold),
+                    _dish(each, feast.serve_at, early_min[_hour(feast, each)], hold=hold),
                     parts[each.dish.piece.get("purchase")] if "purchase" in each.dish.piece else 1,
                 )
                 for each in asked
@@ -85,10 +85,19 @@ def _on_trays(dish: Document, parts: int) -> Document:
     return dish
 
 
-def _early_min(dishes: Sequence[ToPlan], cooks: int) -> float:
-    """How early a dish may be done where nobody says: all are dished up in the last half hour."""
-    lasts = [each.steps[-1] for each in dishes if each.steps]
-    return usual_early_min([last.trip for last in lasts if last.kind == "carve"], cooks)
+def _early_min(feast: Feast, dishes: Sequence[ToPlan], cooks: int) -> dict[datetime, float]:
+    """How early the dishes of an hour may be done where nobody says: in its last half hour."""
+    lasts: dict[datetime, list[DishStep]] = {}
+    for each in dishes:
+        lasts.setdefault(_hour(feast, each), []).extend(each.steps[-1:])
+    return {
+        hour: usual_early_min([last.trip for last in steps if last.kind == "carve"], cooks)
+        for hour, steps in lasts.items()
+    }
+
+
+def _hour(feast: Feast, asked: ToPlan) -> datetime:
+    return asked.dish.serve_at or feast.serve_at
 
 
 def _with_known_waits(dishes: list[Document]) -> list[Document]:

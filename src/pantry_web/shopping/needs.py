@@ -19,7 +19,7 @@ from pantry_web.planning.outlook import Outlook, feast_outlooks
 from pantry_web.shopping.models import Bought
 
 LOOKS_AHEAD = timedelta(days=60)
-MEAT = "meat"
+MEAT, STEP = "meat", "step"
 NO_TRIP = -1
 """Where what no trip is planned for goes."""
 
@@ -28,7 +28,7 @@ NO_TRIP = -1
 class Need:
     """Something a dish needs by a moment; grams None for what is counted [g].
 
-    `keep` says where it waits and until when.
+    `keep` says where it waits and until when; `step` is the step in the shop that its tick is.
     """
 
     name: str
@@ -38,6 +38,7 @@ class Need:
     dish: Dish
     note: str = ""
     keep: str = ""
+    step: str = ""
     is_bought: bool = False
 
 
@@ -68,9 +69,9 @@ class Line:
         return all(each.is_bought for each in self.needs)
 
     @property
-    def is_meat(self) -> bool:
-        """Whether it is the piece of a dish: who ticks it begins the dish."""
-        return self.key.startswith(MEAT)
+    def is_step(self) -> bool:
+        """Whether its tick is that of a step in the shop, by which a dish begins."""
+        return any(each.step for each in self.needs)
 
     @property
     def dishes(self) -> tuple[str, ...]:
@@ -185,30 +186,41 @@ def _trip_for(view: Outlook, need: Need, trips: Sequence[Trip]) -> int:
 
 
 def _needs(view: Outlook) -> Iterator[Need]:
-    answer, dish = view.answer, view.dish
-    if view.state.put_in is not None or answer is None:
+    if view.state.put_in is not None or view.answer is None:
         return
-    by = Instant(_by(view), dish.feast.time_zone)
-    if dish.is_job:
+    by = Instant(_by(view), view.dish.feast.time_zone)
+    yield from _steps_in_the_shop(view, by)
+    if view.dish.is_job:
         if not view.state.begun:
-            for each in answer.ingredients:
-                yield Need(each.name.capitalize(), _key(each.name), each.grams, by, dish)
+            for each in view.answer.ingredients:
+                yield Need(each.name.capitalize(), _key(each.name), each.grams, by, view.dish)
         return
-    if "buy" not in view.state.begun and view.step("buy") is not None:
+    if view.answer.sheet is not None and view.answer.asked is not None:
+        for name, key, grams in _sheet_lines(view.answer.sheet, view.answer.asked):
+            yield Need(name, key, grams, by, view.dish)
+    for spice in view.dish.cure.get("spices", ()):
+        text, unit = spice["text"], "" if spice["unit"] == "piece" else f" {spice['unit']}"
+        note = f"{spice['amount']:.3g}{unit}"
+        yield Need(text.capitalize(), f"spice-{text}"[:120], None, by, view.dish, note)
+
+
+def _steps_in_the_shop(view: Outlook, by: Instant) -> Iterator[Need]:
+    """The piece, and what else the cook does in the shop for the dish."""
+    dish = view.dish
+    for step in view.steps:
+        if step.trip != SHOPPING or step.id in view.state.begun:
+            continue
+        if step.kind != "buy" or dish.is_job:
+            key = f"{STEP}-{dish.pk}-{step.id}"
+            yield Need(step.title, key, None, by, dish, step.text, step=step.id)
+            continue
         cut = CUTS[dish.piece["cut"]].name
         name = cut if cut == dish.name else f"{cut}, for {dish.name.lower()}"
         key, purchase = f"{MEAT}-{dish.pk}", dish.piece.get("purchase")
         if purchase is not None:
             name, key = purchase.capitalize(), f"{MEAT}-of-{dish.feast_id}-{purchase}"[:120]
         note = "weight after trimming; buy a little more"
-        yield Need(name, key, dish.mass_g, by, dish, note, _kept(view))
-    if answer.sheet is not None and answer.asked is not None:
-        for name, key, grams in _sheet_lines(answer.sheet, answer.asked):
-            yield Need(name, key, grams, by, dish)
-    for spice in dish.cure.get("spices", ()):
-        text, unit = spice["text"], "" if spice["unit"] == "piece" else f" {spice['unit']}"
-        note = f"{spice['amount']:.3g}{unit}"
-        yield Need(text.capitalize(), f"spice-{text}"[:120], None, by, dish, note)
+        yield Need(name, key, dish.mass_g, by, dish, note, _kept(view), step=step.id)
 
 
 def _kept(view: Outlook) -> str:
@@ -284,7 +296,7 @@ def _lines_of(needs: Iterable[Need], stock: _Stock) -> list[Line]:
         stock.take(key, min(needed or 0.0, there))
         first = min(group, key=lambda each: each.by)
         lines.append(Line(key, group[0].name, needed, there, first.by, tuple(group)))
-    return sorted(lines, key=lambda each: (not each.is_meat, each.by, each.name))
+    return sorted(lines, key=lambda each: (not each.is_step, each.by, each.name))
 
 
 def _joined(texts: Iterable[str]) -> str:

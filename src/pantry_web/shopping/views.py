@@ -2,6 +2,7 @@
 
 import csv
 from collections.abc import Iterable
+from functools import partial
 from io import StringIO
 
 from django.contrib import messages
@@ -111,16 +112,16 @@ def _buy(request: HttpRequest, lines: Iterable[Line]) -> None:
     by, at = cook_of(request), clock.now(kitchen_of(request))
     for line in lines:
         needs = [need for need in line.needs if not need.is_bought]
-        if line.is_meat:
+        if line.is_step:
             for need in needs:
-                done(request, need.dish.pk, lambda view: _begin(view, by))
+                done(request, need.dish.pk, partial(_begin, step=need.step, by=by))
         else:
             tick_lines(((need.dish, line.key) for need in needs), at, by)
 
 
-def _begin(view: Outlook, by: Cook) -> None:
+def _begin(view: Outlook, step: str, by: Cook) -> None:
     plan = view.whole.plan
-    begin_step(view, "buy", by)
+    begin_step(view, step, by)
     keep_plan(view.dish.feast, plan)
 
 

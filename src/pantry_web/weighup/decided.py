@@ -27,6 +27,7 @@ def piece_of(form: DishForm) -> Document | None:
         "sodium_mg": typed.get("sodium"),
         "thickness_mm": _number(form, "thickness"),
         "frozen": typed.get("is_frozen"),
+        "purchase": typed.get("purchase"),
         "bought": {"vacuum": True} if typed.get("is_vacuum") else None,
         **_sides(typed, cut),
     }

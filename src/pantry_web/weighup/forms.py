@@ -43,6 +43,7 @@ class DishForm(KitchenForm):
     sodium = NumberField(0, MOST_SODIUM_MG, unit="mg", label="Sodium in 100 g", required=False)
     is_frozen = forms.BooleanField(label="Bought frozen", required=False)
     is_vacuum = forms.BooleanField(label="Bought vacuum-packed", required=False)
+    purchase = forms.CharField(max_length=80, label="Part of one purchase", required=False)
     method = forms.ChoiceField(choices=method_choices, label="How", widget=forms.RadioSelect)
     days = DurationField(MOST_H, label="How long, by the recipe", bare="d", required=False)
     strength = NumberField(1, 26, unit="%", label="Strength of the brine", required=False)

@@ -26,6 +26,7 @@ def as_it_is(dish: Dish) -> dict[str, object]:
         "thickness": piece.get("thickness_mm"),
         "bone": _times(piece.get("bone_share"), PERCENT),
         "sodium": piece.get("sodium_mg"),
+        "purchase": piece.get("purchase", ""),
         "is_frozen": piece.get("frozen", False),
         "is_vacuum": (piece.get("bought") or {}).get("vacuum", False),
         "method": cure.get("method", ""),
