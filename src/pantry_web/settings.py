@@ -31,6 +31,7 @@ DEBUG = False
 ALLOWED_HOSTS = os.environ.get("PANTRY_HOSTS", "127.0.0.1,localhost").split(",")
 
 INSTALLED_APPS = [
+    "pantry_web.presses",
     "pantry_web.running",
     "pantry_web.kitchens",
     "pantry_web.pantry",
@@ -69,6 +70,7 @@ MIDDLEWARE = [
     "pantry_web.middleware.SignInMiddleware",
     "pantry_web.middleware.PrivateMiddleware",
     "django.contrib.messages.middleware.MessageMiddleware",
+    "pantry_web.presses.middleware.OnceMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
     "pantry_web.middleware.BusyMiddleware",
@@ -89,7 +91,10 @@ TEMPLATES = [
                 "django.contrib.messages.context_processors.messages",
                 "pantry_web.kitchens.context.kitchen",
             ],
-            "builtins": ["pantry_web.kitchens.templatetags.measures"],
+            "builtins": [
+                "pantry_web.kitchens.templatetags.measures",
+                "pantry_web.presses.templatetags.once",
+            ],
         },
     }
 ]

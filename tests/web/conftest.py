@@ -1,5 +1,7 @@
 """The demo kitchen, a cook who is signed in, and a stranger."""
 
+import re
+
 import pytest
 from django.core.cache import cache
 
@@ -66,6 +68,13 @@ def pass_gate(cook, dish):
         "touch": {"touch": "tender"}, "look": {"touch": "looks-done"},
     }  # fmt: skip
     cook.post(f"/dishes/{dish.pk}/rounds/note/", written[gate.asks])
+
+
+def undo_last(cook, dish, page="rounds"):
+    """Press the undo of a page, as it shows it."""
+    shown = cook.get(f"/dishes/{dish.pk}/{page}/").content.decode()
+    batch = re.search(r'name="batch" value="([^"]+)"', shown)[1]
+    return cook.post(f"/dishes/{dish.pk}/{page}/undo/", {"batch": batch})
 
 
 def steps_of(dish):

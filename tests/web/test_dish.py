@@ -17,7 +17,7 @@ from pantry_web.kitchens.models import Cook
 from pantry_web.planning.hands import next_in_hands, tasks
 from pantry_web.planning.outlook import outlook
 from pantry_web.weighup.forms import DishForm
-from tests.web.conftest import pass_gate, steps_of
+from tests.web.conftest import pass_gate, steps_of, undo_last
 
 MOST_QUERIES = 22  # whatever the number of dishes
 
@@ -110,7 +110,7 @@ def test_putting_in_freezes_the_sheet(cook, quince, roast):
     cook.post(f"/dishes/{dish.pk}/weigh-up/", typed | {"mass": "9 kg"})
     dish.refresh_from_db()
     assert dish.mass_g == 1800
-    cook.post(f"/dishes/{dish.pk}/rounds/undo/")
+    undo_last(cook, dish)
     assert b"The meat is in" not in cook.get(f"/dishes/{dish.pk}/weigh-up/").content
     quince.scales.filter(division_g__lt=1).delete()
     quince.scales.update(division_g=2.0)
@@ -135,7 +135,7 @@ def test_ticks_move_the_dish_on_and_can_be_taken_back(cook, quince, gammon):
     tick(cook, gammon, "lift")
     assert state() == ("rest", 13)
     for expected in (("brine", 13), ("brine", 12)):
-        cook.post(f"/dishes/{gammon.pk}/rounds/undo/")
+        undo_last(cook, gammon)
         assert state() == expected
     assert Event.objects.filter(dish=gammon, what=Event.What.WITHDRAWN).count() == 2
 
@@ -274,7 +274,7 @@ def test_notes_are_kept_and_a_warm_fridge_is_told(cook, gammon):
         "cool it now",
     ):
         assert said in page
-    cook.post(f"/dishes/{gammon.pk}/rounds/undo/")
+    undo_last(cook, gammon)
     assert "power was out" not in cook.get(f"/dishes/{gammon.pk}/rounds/").content.decode()
 
 

@@ -107,7 +107,7 @@ def test_a_trip_is_ticked_line_by_line_and_as_a_whole(cook, quince, lantern):
     tick = f"/shopping/{trip.code}/tick/"
     cook.post(tick, {"line": lines["Red cabbage"].key})
     assert Bought.objects.filter(key=lines["Red cabbage"].key).count() == 1
-    cook.post(tick, {"line": lines["Red cabbage"].key})  # and back into the shelf
+    cook.post(tick, {"line": lines["Red cabbage"].key, "bought": "no"})  # and back into the shelf
     assert not Bought.objects.exists()
     duck = lantern.dishes.get(name="Bay-salted duck")
     cook.post(tick, {"line": f"meat-{duck.pk}"})

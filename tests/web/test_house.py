@@ -1,6 +1,7 @@
 """The order of the house: who writes, how large a package may be, what reckons where."""
 
 import ast
+import re
 from pathlib import Path
 
 import pytest
@@ -8,13 +9,14 @@ import pytest
 WEB = Path(__file__).parents[2] / "src" / "pantry_web"
 WRITES = {"save", "create", "bulk_create", "update", "bulk_update", "delete", "get_or_create",
           "update_or_create"}  # fmt: skip
-WRITERS = {"actions", "migrations", "background", "demo"}
+WRITERS = {"actions", "migrations", "background", "demo", "presses"}
 ALLOWED = {
     "planning/answers.py",  # answers can be worked out again: a store, nothing that is kept
     "feasts/models.py",  # what may not be written refuses it there
     "kitchens/views.py",  # Django's own form makes the first cook
     "middleware.py",
 }
+PARTS_OF_A_DEED = {"record"}  # of a press that writes more than one thing down
 PACKAGES = sorted({path.parent for path in WEB.rglob("*.py") if "migrations" not in path.parts})
 
 
@@ -42,3 +44,26 @@ def test_nothing_writes_but_actions(path):
 def test_packages_are_small_enough_to_know(package):
     modules = [path for path in package.glob("*.py") if path.name != "__init__.py"]
     assert len(modules) <= 15
+
+
+@pytest.mark.parametrize(
+    "path", sorted(WEB.glob("*/actions/**/*.py")), ids=lambda path: str(path.relative_to(WEB))
+)
+def test_whatever_writes_writes_once(path):
+    """Every deed that another module can call keeps the key of its form in one transaction."""
+    parsed = ast.parse(path.read_text()).body
+    deeds = [each for each in parsed if isinstance(each, ast.FunctionDef) and each.name[0] != "_"]
+    for deed in deeds:
+        if list(written(deed)) and deed.name not in PARTS_OF_A_DEED:
+            text = ast.unparse(deed)
+            assert "@once()" in text or "with once()" in text or "with as_seen(" in text
+
+
+def test_every_form_that_is_posted_carries_a_key():
+    for page in WEB.rglob("*.html"):
+        for form in re.findall(r"<form[^>]*method=.post.*?</form>", page.read_text(), re.DOTALL):
+            assert (
+                form.count("{% once %}") == 1
+                or "_step_fields.html" in form
+                or ("_feast_form.html" in form)
+            ), page.name

@@ -11,7 +11,7 @@ from pantry_core.routes.ways import WAYS
 from pantry_core.rules.cures import CURE_KEYS, CURING_SALTS
 from pantry_web.feasts.models import Event, WeighSheet
 from pantry_web.pantry.models import Ingredient, Vessel
-from tests.web.conftest import steps_of
+from tests.web.conftest import steps_of, undo_last
 
 RECIPE = "2 qt water\n1 cup coarse salt\n½ cup brown sugar\n1½ tbsp pink curing salt\n3 bay leaves"
 FIELDS = [f"line-{crc32(line.lower().encode()):08x}" for line in RECIPE.splitlines()]
@@ -301,7 +301,7 @@ def test_more_water_asks_for_more_salt_and_can_be_taken_back(cook, roast):
     first = {row.line.name: row.line.wanted_g for row in weigh(cook, dish, "water", "3 kg")
              .context["rows"]}  # fmt: skip
     assert first["salt"] + 0.9375 * first["curing-salt"] == pytest.approx(0.025 * (1800 + 3000))
-    cook.post(f"/dishes/{dish.pk}/weighing/undo/")
+    undo_last(cook, dish, "weighing")
     rows = cook.get(f"/dishes/{dish.pk}/weighing/").context["rows"]
     assert {row.line.name: row.line.wanted_g for row in rows}["water"] == 2000
     assert weigh(cook, dish, "water", "much").status_code == 422

@@ -3,7 +3,6 @@
 from collections.abc import Callable
 
 from django.contrib import messages
-from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_POST
@@ -28,6 +27,7 @@ from pantry_web.planning.access import feast_outlook_of
 from pantry_web.planning.helps import asked_for, is_needed, remedies, work_out_remedies
 from pantry_web.planning.method_options import MethodOptions, method_options
 from pantry_web.planning.solving import work_out_plan
+from pantry_web.presses.once import once
 
 
 def what_helps(request: HttpRequest, feast_id: int) -> HttpResponse:
@@ -185,7 +185,7 @@ def _with_dish(
     feast: Feast = feast_of(request, feast_id)
     dish = get_object_or_404(feast.dishes, pk=dish_id)
     try:
-        with transaction.atomic():
+        with once():
             claim(feast, seen_version(request))
             deed(dish)
     except Refused as refused:

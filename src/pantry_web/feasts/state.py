@@ -67,6 +67,16 @@ class DishState:
         """What an undo takes back."""
         return self.events[-1].batch if self.events else None
 
+    @property
+    def last_weighed(self) -> UUID | None:
+        """The batch of the line of the sheet that was weighed last, while it can be taken back."""
+        weighed = [each.batch for each in self.events if each.what == Event.What.LINE_WEIGHED]
+        return weighed[-1] if weighed and self.put_in is None else None
+
+    def can_take_back(self, batch: UUID) -> bool:
+        """Whether nothing hangs on what a press wrote down: the last, or a weight for the sheet."""
+        return batch in (self.last_batch, self.last_weighed)
+
     def latest_fact(self) -> datetime | None:
         """The latest moment at which a step started or ended."""
         moments = [

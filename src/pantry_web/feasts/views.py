@@ -2,7 +2,6 @@
 
 from django.contrib import messages
 from django.core.paginator import Paginator
-from django.db import transaction
 from django.http import HttpRequest, HttpResponse, QueryDict
 from django.shortcuts import redirect, render
 
@@ -30,6 +29,7 @@ from pantry_web.planning.hands import feast_tasks
 from pantry_web.planning.helps import is_needed
 from pantry_web.planning.outlook import FeastOutlook, feast_outlooks
 from pantry_web.planning.rows import dish_rows
+from pantry_web.presses.once import once
 
 NEXT_TASKS = 5
 AHEAD_A_PAGE, PAST_A_PAGE = 6, 12
@@ -86,7 +86,7 @@ def feast(request: HttpRequest, feast_id: int) -> HttpResponse:
     form = FeastForm(request.POST or None, now=whole.now, initial=as_it_is(whole.feast))
     if request.method == "POST" and form.is_valid():
         try:
-            with transaction.atomic():
+            with once():
                 claim(whole.feast, form.cleaned_data["version"])
                 save_feast.save_feast(whole.feast, **form.told)
         except Refused as refused:

@@ -4,7 +4,6 @@ from django.contrib import messages
 from django.contrib.auth import login
 from django.contrib.auth.decorators import login_not_required
 from django.contrib.auth.views import LoginView
-from django.db import transaction
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseRedirect
 from django.shortcuts import get_object_or_404, redirect, render
 from django.utils.decorators import method_decorator
@@ -26,6 +25,7 @@ from pantry_web.kitchens.forms import (
     HouseForm,
 )
 from pantry_web.kitchens.models import Cook, Kitchen
+from pantry_web.presses.once import once
 
 
 @method_decorator(login_not_required, name="dispatch")
@@ -49,7 +49,7 @@ def first_start(request: HttpRequest) -> HttpResponse:
         raise Http404
     form = FirstStartForm(request.POST or None)
     if request.method == "POST" and form.is_valid():
-        with transaction.atomic():
+        with once():
             if Cook.objects.exists():
                 raise Http404
             owner = form.save()

@@ -54,8 +54,8 @@ def tick_round(request: HttpRequest, dish_id: int) -> HttpResponse:
 @require_POST
 def take_back(request: HttpRequest, dish_id: int) -> HttpResponse:
     """Undo what was done last."""
-    by = cook_of(request)
-    return _done(request, dish_id, lambda view: undo(view, by))
+    by, seen = cook_of(request), request.POST.get("batch", "")
+    return _done(request, dish_id, lambda view: undo(view, by, seen))
 
 
 @require_POST

@@ -39,12 +39,15 @@ def shopping(request: HttpRequest) -> HttpResponse:
 
 @require_POST
 def tick(request: HttpRequest, code: str) -> HttpResponseRedirect:
-    """Tick a line of a trip, or take its tick back; a piece that is bought begins its dish."""
+    """Tick a line of a trip, or take its tick back; a piece that is bought begins its dish.
+
+    What the page asked for is done, not the opposite of what somebody else has done meanwhile.
+    """
     trip, key = _trip(request, code), request.POST.get("line", "")
     line = next((each for each in trip.lines if each.key == key), None) if trip else None
     if line is None:
         messages.error(request, NO_MORE)
-    elif line.is_bought:
+    elif request.POST.get("bought") == "no":
         untick_lines((need.dish, key) for need in line.needs)
     else:
         _buy(request, [line])

@@ -3,7 +3,6 @@
 from collections.abc import Callable
 
 from django.contrib import messages
-from django.db import transaction
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_POST
@@ -19,6 +18,7 @@ from pantry_web.planning.access import outlook_of
 from pantry_web.planning.answers import Broken, work_out
 from pantry_web.planning.hands import lost_waits
 from pantry_web.planning.outlook import Outlook
+from pantry_web.presses.once import once
 from pantry_web.steps.actions.add_step import add_step
 from pantry_web.steps.actions.change_step import change_step
 from pantry_web.steps.actions.forget_change import forget_change
@@ -238,7 +238,7 @@ def _done(
     if form is not None and not form.is_valid():
         return _page(request, view, form, bad=bad)
     try:
-        with transaction.atomic():
+        with once():
             claim(view.dish.feast, seen_version(request))
             deed()
     except Refused as refused:

@@ -1,7 +1,6 @@
 """Weigh-up: what to put on the scale, while one types."""
 
 from django.contrib import messages
-from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST
@@ -24,6 +23,7 @@ from pantry_web.planning.access import piece_outlook_of
 from pantry_web.planning.answers import Broken, work_out
 from pantry_web.planning.hands import next_in_hands
 from pantry_web.planning.outlook import Outlook, outlook
+from pantry_web.presses.once import once
 from pantry_web.quantities import hours_of
 from pantry_web.weighup.decided import decided
 from pantry_web.weighup.forms import DishForm
@@ -60,7 +60,7 @@ def weigh_up(request: HttpRequest, dish_id: int) -> HttpResponse:
     house = view.whole.house
     if request.method == "POST" and form.is_valid() and _can_be(form, house, _spices(view)):
         try:
-            with transaction.atomic():
+            with once():
                 if "version" in request.POST:
                     claim(view.dish.feast, seen_version(request))
                 change_dish(

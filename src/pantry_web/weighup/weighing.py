@@ -79,8 +79,8 @@ def tick_line(request: HttpRequest, dish_id: int, line: str) -> HttpResponse:
 @require_POST
 def take_back_line(request: HttpRequest, dish_id: int) -> HttpResponse:
     """Take the last tick back."""
-    by = cook_of(request)
-    return _done(request, dish_id, lambda now: undo(now, by))
+    by, seen = cook_of(request), request.POST.get("batch", "")
+    return _done(request, dish_id, lambda now: undo(now, by, seen))
 
 
 @require_POST
@@ -156,7 +156,7 @@ def _page(
         "dish": view.dish, "feast": view.dish.feast, "rows": rows, "out": out,
         "spices": view.dish.cure.get("spices", []), "outlook": view,
         "method": method_name(view.dish.cure.get("method", "")),
-        "is_in": view.state.put_in is not None, "can_undo": bool(view.state.weighed_lines),
+        "is_in": view.state.put_in is not None, "last_weighed": view.state.last_weighed,
         "trimmed_form": trimmed or TrimmedForm(units=kitchen.units), "asked": out.request,
     }  # fmt: skip
     return render(request, "weighup/weighing.html", context, status=422 if bad or trimmed else 200)

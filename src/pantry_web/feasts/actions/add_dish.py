@@ -1,16 +1,15 @@
 """Adding a dish to a feast."""
 
-from django.db import transaction
-
 from pantry_web.feasts.documents import Document
 from pantry_web.feasts.models import Dish, Feast
 from pantry_web.feasts.refusal import Refused
 from pantry_web.pantry.models import Vessel
+from pantry_web.presses.once import once
 
 MOST_DISHES = 40
 
 
-@transaction.atomic
+@once()
 def add_dish(
     feast: Feast, name: str, document: Document, vessel: Vessel | None = None,
     early_max_min: float | None = None,

@@ -5,7 +5,7 @@ from datetime import datetime
 from uuid import UUID, uuid4
 from zoneinfo import ZoneInfo
 
-from django.db import IntegrityError, transaction
+from django.db import IntegrityError
 
 from pantry_core.formats.feast import DishDocument, EventDocument, FeastDocument
 from pantry_core.formats.reading import Problem, WrongInput
@@ -14,6 +14,7 @@ from pantry_web.feasts.actions.keep_waits import keep_waits
 from pantry_web.feasts.exchange import CONTRADICTS, OF_AN_EVENT
 from pantry_web.feasts.models import Dish, Event, Feast, WeighSheet
 from pantry_web.kitchens.models import Cook, Kitchen
+from pantry_web.presses.once import once
 
 
 def bring_in_feast(document: FeastDocument, kitchen: Kitchen, by: Cook) -> Feast:
@@ -23,7 +24,7 @@ def bring_in_feast(document: FeastDocument, kitchen: Kitchen, by: Cook) -> Feast
     """
     zone = read_zone(document.tz)
     try:
-        with transaction.atomic():
+        with once():
             feast = Feast.objects.create(
                 kitchen=kitchen, name=document.name, time_zone=document.tz, note=document.note,
                 heads=document.people, serve_at=read_instant(document.serve_at, zone),

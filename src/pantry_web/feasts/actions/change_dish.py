@@ -1,15 +1,14 @@
 """Changing what a dish is to be."""
 
-from django.db import transaction
-
 from pantry_web.feasts.documents import Document
 from pantry_web.feasts.models import Dish, Event
 from pantry_web.feasts.refusal import Refused
 from pantry_web.feasts.state import derive
 from pantry_web.pantry.models import Vessel
+from pantry_web.presses.once import once
 
 
-@transaction.atomic
+@once()
 def change_dish(
     dish: Dish, document: Document, *, name: str | None = None, recipe: str | None = None,
     vessel: Vessel | None = None,

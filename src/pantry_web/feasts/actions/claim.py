@@ -4,6 +4,7 @@ from django.db.models import F
 
 from pantry_web.feasts.models import Feast
 from pantry_web.feasts.refusal import Refused
+from pantry_web.presses.once import once
 
 CHANGED = (
     "Somebody has changed this feast since you opened it. What you typed is still here; look at "
@@ -11,6 +12,7 @@ CHANGED = (
 )
 
 
+@once()
 def claim(feast: Feast, seen: int) -> None:
     """Take the turn to change a feast that was last seen at a version.
 

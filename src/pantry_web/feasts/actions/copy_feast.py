@@ -3,14 +3,13 @@
 from datetime import date, datetime, timedelta
 from zoneinfo import ZoneInfo
 
-from django.db import transaction
-
 from pantry_core.plan.instants import local_instant
 from pantry_web.feasts.actions.keep_waits import keep_waits
 from pantry_web.feasts.models import Dish, Feast
+from pantry_web.presses.once import once
 
 
-@transaction.atomic
+@once()
 def copy_feast(feast: Feast, day: date) -> Feast:
     """Copy a feast to a day, at the same hour of that day.
 

@@ -7,6 +7,7 @@ from pantry_core.formats.reading import problem_of
 from pantry_web.feasts.documents import Document
 from pantry_web.feasts.models import Dish
 from pantry_web.feasts.refusal import Refused
+from pantry_web.presses.once import once
 
 
 def edits_of(dish: Dish) -> dict[str, Document]:
@@ -14,6 +15,7 @@ def edits_of(dish: Dish) -> dict[str, Document]:
     return {each["step"]: dict(each) for each in dish.document.get("edits", [])}
 
 
+@once()
 def keep_edits(dish: Dish, edits: dict[str, Document]) -> None:
     """Keep the changes of the steps of a dish.
 

@@ -2,8 +2,10 @@
 
 from pantry_core.plan.result import Plan
 from pantry_web.feasts.models import Feast
+from pantry_web.presses.once import once
 
 
+@once()
 def keep_plan(feast: Feast, plan: Plan | None) -> None:
     """Keep a plan, so that what changes later is told; an impossible one is not kept."""
     if plan is None or not plan.steps:
@@ -16,6 +18,7 @@ def keep_plan(feast: Feast, plan: Plan | None) -> None:
     feast.save(update_fields=["kept_plan"])
 
 
+@once()
 def plan_afresh(feast: Feast) -> None:
     """Plan as if there had been no plan before; what has happened stays."""
     feast.kept_plan = None

@@ -4,8 +4,10 @@ from datetime import datetime
 
 from pantry_web.feasts.models import Dish, Mishap
 from pantry_web.kitchens.models import Cook, Kitchen
+from pantry_web.presses.once import once
 
 
+@once()
 def record_mishap(
     kitchen: Kitchen, by: Cook, kind: str, begins: datetime, ends: datetime, *,
     dish: Dish | None = None, temperature_c: float | None = None,
@@ -17,6 +19,7 @@ def record_mishap(
     )  # fmt: skip
 
 
+@once()
 def take_back_mishap(mishap: Mishap) -> None:
     """Take back what was written down by mistake."""
     mishap.delete()

@@ -5,10 +5,12 @@ from datetime import datetime, timedelta
 from pantry_web.feasts.models import Feast
 from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.models import Kitchen
+from pantry_web.presses.once import once
 
 TAKEN_BACK_WITHIN = timedelta(days=30)
 
 
+@once()
 def remove_feast(feast: Feast, now: datetime) -> None:
     """Remove a feast from every page; its log stays."""
     feast.removed_at = now
@@ -21,6 +23,7 @@ def removed_feasts(kitchen: Kitchen, now: datetime) -> list[Feast]:
     return list(found.order_by("-removed_at"))
 
 
+@once()
 def take_back_feast(feast: Feast, now: datetime) -> None:
     """Bring a removed feast back.
 

@@ -4,8 +4,10 @@ from datetime import datetime
 
 from pantry_web.feasts.models import Feast
 from pantry_web.kitchens.models import Kitchen
+from pantry_web.presses.once import once
 
 
+@once()
 def new_feast(
     kitchen: Kitchen, *, name: str, serve_at: datetime, time_zone: str, heads: int, note: str
 ) -> Feast:
@@ -15,6 +17,7 @@ def new_feast(
     )
 
 
+@once()
 def save_feast(
     feast: Feast, *, name: str, serve_at: datetime, time_zone: str, heads: int, note: str
 ) -> None:
@@ -24,6 +27,7 @@ def save_feast(
     feast.save(update_fields=["name", "serve_at", "time_zone", "heads", "note"])
 
 
+@once()
 def move_feast(feast: Feast, serve_at: datetime) -> None:
     """Eat at another hour."""
     feast.serve_at = serve_at

@@ -2,8 +2,6 @@
 
 from datetime import date, datetime, time
 
-from django.db import transaction
-
 from pantry_core.plan.changes import (
     Change,
     KeepLonger,
@@ -36,6 +34,7 @@ from pantry_web.kitchens.models import ChangedDay, Kitchen
 from pantry_web.pantry.actions import put_in
 from pantry_web.planning.helps import remedies
 from pantry_web.planning.outlook import FeastOutlook
+from pantry_web.presses.once import once
 
 
 def take_remedy(whole: FeastOutlook, code: str, seen: int) -> str:
@@ -53,7 +52,7 @@ def take_remedy(whole: FeastOutlook, code: str, seen: int) -> str:
     found = next((each for each in offered if each.code == code), None)
     if found is None:
         raise Refused("That would no longer help; look again at what would.")
-    with transaction.atomic():
+    with once():
         claim(whole.feast, seen)
         if found.decided is not None and found.dish_id is not None:
             dish = whole.feast.dishes.get(pk=found.dish_id)

@@ -4,8 +4,10 @@ from collections.abc import Collection
 
 from pantry_web.feasts.actions.keep_edits import edits_of, keep_edits
 from pantry_web.feasts.models import Dish
+from pantry_web.presses.once import once
 
 
+@once()
 def unlock_steps(dish: Dish, steps: Collection[str]) -> None:
     """Let steps begin when they may."""
     edits = edits_of(dish)

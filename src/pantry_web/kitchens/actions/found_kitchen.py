@@ -1,8 +1,7 @@
 """Founding a kitchen."""
 
-from django.db import transaction
-
 from pantry_web.kitchens.models import Cook, Kitchen, Membership, Place
+from pantry_web.presses.once import once
 
 CAPACITY = {
     "freezer": 4.0, "fridge": 60.0, "counter": 6.0, "hob": 4.0, "smoker": 1.0, "oven": 1.0,
@@ -12,7 +11,7 @@ CAPACITY = {
 (common practice)."""
 
 
-@transaction.atomic
+@once()
 def found_kitchen(owner: Cook, name: str, time_zone: str, *, is_demo: bool = False) -> Kitchen:
     """Found a kitchen with its places and its owner."""
     kitchen = Kitchen.objects.create(name=name, time_zone=time_zone, is_demo=is_demo)

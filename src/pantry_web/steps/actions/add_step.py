@@ -9,10 +9,12 @@ from pantry_web.feasts.actions.keep_edits import edits_of, keep_edits
 from pantry_web.feasts.documents import Document
 from pantry_web.feasts.models import Dish
 from pantry_web.feasts.refusal import Refused
+from pantry_web.presses.once import once
 
 MOST_STEPS = 30
 
 
+@once()
 def add_step(dish: Dish, steps: Sequence[DishStep], after: str, fields: Document) -> None:
     """Add a step of the cook's own.
 

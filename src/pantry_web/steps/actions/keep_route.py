@@ -7,11 +7,13 @@ from pantry_core.dish.answer import DishStep
 from pantry_web.feasts.documents import Document
 from pantry_web.feasts.models import Dish, KeptRoute
 from pantry_web.kitchens.models import Kitchen
+from pantry_web.presses.once import once
 
 OF_THE_DISH = ("uses", "locked_start", "after")
 """What of a step belongs to this dish alone."""
 
 
+@once()
 def keep_route(
     kitchen: Kitchen, name: str, steps: Iterable[DishStep], dish: Dish | None = None
 ) -> KeptRoute:

@@ -5,8 +5,10 @@ from collections.abc import Sequence
 from pantry_core.dish.answer import DishStep
 from pantry_web.feasts.actions.keep_edits import edits_of, keep_edits
 from pantry_web.feasts.models import Dish
+from pantry_web.presses.once import once
 
 
+@once()
 def remove_step(dish: Dish, steps: Sequence[DishStep], step: str) -> None:
     """Remove a step: one of the cook's own goes, one of the route is left out.
 

@@ -2,8 +2,10 @@
 
 from pantry_web.feasts.documents import Document
 from pantry_web.feasts.models import Dish
+from pantry_web.presses.once import once
 
 
+@once()
 def set_parts(dish: Dish, parts: Document) -> None:
     """Set parts of a side job; None for what is to be as usual."""
     job = {**dish.document["job"], **parts}

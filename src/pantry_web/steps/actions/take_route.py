@@ -10,8 +10,10 @@ from pantry_core.formats.reading import problem_of
 from pantry_web.feasts.actions.keep_edits import keep_edits
 from pantry_web.feasts.models import Dish
 from pantry_web.feasts.refusal import Refused
+from pantry_web.presses.once import once
 
 
+@once()
 def take_route(dish: Dish, by_route: Sequence[DishStep], wanted: Sequence[DishStep]) -> None:
     """Make the steps of a dish those of a kept route.
 

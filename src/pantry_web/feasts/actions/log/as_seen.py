@@ -3,11 +3,10 @@
 from collections.abc import Iterator
 from contextlib import contextmanager
 
-from django.db import transaction
-
 from pantry_web.feasts.models import Event, Feast
 from pantry_web.feasts.refusal import Stale
 from pantry_web.planning.outlook import Outlook
+from pantry_web.presses.once import once
 
 
 @contextmanager
@@ -18,7 +17,7 @@ def as_seen(view: Outlook) -> Iterator[None]:
     """
     dish = view.dish
     seen = max((each.pk for each in dish.events.all()), default=0)
-    with transaction.atomic():
+    with once():
         version = Feast.objects.values_list("version", flat=True).get(pk=dish.feast_id)
         is_newer = Event.objects.filter(dish=dish, pk__gt=seen).exists()
         if version != dish.feast.version or is_newer:

@@ -1,5 +1,7 @@
 """Taking back what was written down last."""
 
+from uuid import UUID
+
 from pantry_web.feasts.actions.log.as_seen import as_seen
 from pantry_web.feasts.actions.log.record import record
 from pantry_web.feasts.models import Event
@@ -8,13 +10,17 @@ from pantry_web.kitchens.models import Cook
 from pantry_web.planning.outlook import Outlook
 
 
-def undo(view: Outlook, by: Cook) -> None:
-    """Take back what was ticked or written down last; the log keeps both.
+def undo(view: Outlook, by: Cook, seen: str) -> None:
+    """Take back what the page showed as written down last; the log keeps both.
 
-    Raises: Refused when there is nothing to take back.
+    Parameters: view; by; seen, the batch that the page named.
+    Raises: Refused when that was taken back already, or something else was written down since.
     """
-    batch = view.state.last_batch
+    standing = {str(each.batch): each.batch for each in view.state.events}
+    batch: UUID | None = standing.get(seen)
     if batch is None:
-        raise Refused("There is nothing to take back.")
+        raise Refused("That is taken back already; look again.")
+    if not view.state.can_take_back(batch):
+        raise Refused("Something else was written down since; look again before you undo.")
     with as_seen(view):
         record(view, by, Event.What.WITHDRAWN, withdraws=batch)

@@ -2,13 +2,12 @@
 
 from uuid import uuid4
 
-from django.db import transaction
-
 from pantry_web.feasts.actions.log.record import record
 from pantry_web.feasts.models import Event
 from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.models import Cook
 from pantry_web.planning.outlook import Outlook
+from pantry_web.presses.once import once
 
 
 def write_down(
@@ -38,7 +37,7 @@ def write_down(
     if not any(given for _, _, given in kept):
         raise Refused("There is nothing to write down yet.")
     step_key = view.state.running or ""
-    with transaction.atomic():
+    with once():
         for what, values, given in kept:
             if given:
                 record(view, by, what, batch=batch, step_key=step_key, **values)

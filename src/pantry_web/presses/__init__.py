@@ -1,0 +1,1 @@
+"""A form sent twice is done once, and answered the same."""
