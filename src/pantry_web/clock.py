@@ -12,4 +12,9 @@ class Clocked(Protocol):
 
 def now(kitchen: Clocked) -> datetime:
     """The present moment in a kitchen: its own clock where that stands, else the real one."""
-    return kitchen.stands_at or datetime.now(UTC)
+    return kitchen.stands_at or real()
+
+
+def real() -> datetime:
+    """The present moment of the world, for what is none of the cooking: links, forms, copies."""
+    return datetime.now(UTC)

@@ -11,7 +11,10 @@ from django_htmx.http import HttpResponseClientRedirect
 
 log = logging.getLogger(__name__)
 
-NOT_SENT_AGAIN = ("csrfmiddlewaretoken", "password", "password1", "password2")
+NOT_SENT_AGAIN = (
+    "csrfmiddlewaretoken", "password", "password1", "password2", "old_password", "new_password1",
+    "new_password2", "word",
+)  # fmt: skip
 
 
 class BusyMiddleware:

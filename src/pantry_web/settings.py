@@ -33,6 +33,7 @@ ALLOWED_HOSTS = os.environ.get("PANTRY_HOSTS", "127.0.0.1,localhost").split(",")
 INSTALLED_APPS = [
     "pantry_web.presses",
     "pantry_web.running",
+    "pantry_web.members",
     "pantry_web.kitchens",
     "pantry_web.pantry",
     "pantry_web.background",
@@ -131,14 +132,19 @@ AUTH_PASSWORD_VALIDATORS = [
         "NumericPasswordValidator",
     )
 ]
+PASSWORD_RESET_TIMEOUT = 3600
 LOGIN_URL = "sign-in"
 LOGIN_REDIRECT_URL = "feasts"
 LOGOUT_REDIRECT_URL = "sign-in"
 
 AXES_FAILURE_LIMIT = 5
 AXES_COOLOFF_TIME = 0.25
-AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
-AXES_LOCKOUT_TEMPLATE = "kitchens/locked_out.html"
+AXES_HANDLER = "pantry_web.members.throttle.Throttle"
+AXES_USERNAME_CALLABLE = "pantry_web.members.throttle.counted_name"
+AXES_CLIENT_IP_CALLABLE = "pantry_web.members.throttle.address_of"
+AXES_RESET_COOL_OFF_ON_FAILURE_DURING_LOCKOUT = False
+AXES_DISABLE_ACCESS_LOG = True
+AXES_LOCKOUT_TEMPLATE = "members/locked_out.html"
 AXES_RESET_ON_SUCCESS = True
 AXES_VERBOSE = False
 

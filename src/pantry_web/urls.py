@@ -4,6 +4,7 @@ from django.urls import include, path
 
 urlpatterns = [
     path("", include("pantry_web.running.urls")),
+    path("", include("pantry_web.members.urls")),
     path("", include("pantry_web.kitchens.urls")),
     path("", include("pantry_web.pantry.urls")),
     path("", include("pantry_web.feasts.urls")),

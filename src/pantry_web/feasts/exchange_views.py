@@ -20,10 +20,10 @@ from pantry_web.feasts.exchange import feast_document, read_feast
 from pantry_web.feasts.forms import CopyForm, ImportForm, OwnDayForm
 from pantry_web.feasts.models import Feast
 from pantry_web.feasts.named_days import coming_days
-from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.kitchens.actions.own_days import add_own_day as keep_own_day
 from pantry_web.kitchens.actions.own_days import remove_own_day as forget_own_day
+from pantry_web.refusal import Refused
 
 MOST_TOLD = 8
 

@@ -18,7 +18,6 @@ from pantry_web.feasts.actions.record_mishap import record_mishap, take_back_mis
 from pantry_web.feasts.actions.take_remedy import take_remedy
 from pantry_web.feasts.forms import MishapForm, PieceForm
 from pantry_web.feasts.models import Dish, Feast
-from pantry_web.feasts.refusal import Refused
 from pantry_web.feasts.views import feast_page, job_form_of
 from pantry_web.kitchens.access import cook_of
 from pantry_web.kitchens.actions.absences import add_absence
@@ -28,6 +27,7 @@ from pantry_web.planning.helps import asked_for, is_needed, remedies, work_out_r
 from pantry_web.planning.method_options import MethodOptions, method_options
 from pantry_web.planning.solving import work_out_plan
 from pantry_web.presses.once import once
+from pantry_web.refusal import Refused
 
 
 def what_helps(request: HttpRequest, feast_id: int) -> HttpResponse:

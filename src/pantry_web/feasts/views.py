@@ -20,7 +20,6 @@ from pantry_web.feasts.forms import (
     as_it_is,
 )
 from pantry_web.feasts.named_days import coming_days
-from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.kitchens.forms import AbsenceForm
 from pantry_web.planning.access import feast_outlook_of
@@ -30,6 +29,7 @@ from pantry_web.planning.helps import is_needed
 from pantry_web.planning.outlook import FeastOutlook, feast_outlooks
 from pantry_web.planning.rows import dish_rows
 from pantry_web.presses.once import once
+from pantry_web.refusal import Refused
 
 NEXT_TASKS = 5
 AHEAD_A_PAGE, PAST_A_PAGE = 6, 12

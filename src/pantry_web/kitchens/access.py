@@ -1,9 +1,14 @@
 """Whose kitchen is asked for: every query starts from it, and a stranger's object is a 404."""
 
+from django.core.exceptions import PermissionDenied
+from django.db.models import Case, Q, When
 from django.http import Http404, HttpRequest
 from django.shortcuts import get_object_or_404
 
-from pantry_web.kitchens.models import Cook, Kitchen
+from pantry_web.kitchens.models import Cook, Kitchen, Membership
+
+CHOSEN = "kitchen"
+"""Where a session keeps the kitchen that was chosen."""
 
 
 def cook_of(request: HttpRequest) -> Cook:
@@ -17,13 +22,40 @@ def cook_of(request: HttpRequest) -> Cook:
 
 
 def kitchen_of(request: HttpRequest) -> Kitchen:
-    """The kitchen of the cook who is signed in, read once for each request.
+    """The kitchen of the cook who is signed in.
 
     Raises: Http404 when the cook belongs to none.
     """
-    kept: Kitchen | None = getattr(request, "pantry_kitchen", None)
+    return membership_of(request).kitchen
+
+
+def membership_of(request: HttpRequest) -> Membership:
+    """The cook's part in the kitchen where they cook now, read once for each request.
+
+    That is the kitchen that was chosen since signing in, else the one they have been in longest.
+
+    Raises: Http404 when the cook belongs to none.
+    """
+    kept: Membership | None = getattr(request, "pantry_membership", None)
     if kept is None:
-        mine = Kitchen.objects.filter(memberships__cook=cook_of(request))
-        kept = get_object_or_404(mine.order_by("memberships__pk")[:1])
-        request.pantry_kitchen = kept  # type: ignore[attr-defined]  # kept for this request only
+        mine = Membership.objects.filter(cook=cook_of(request)).select_related("kitchen", "cook")
+        chosen = Q(kitchen=request.session.get(CHOSEN, 0))
+        kept = get_object_or_404(mine.order_by(Case(When(chosen, then=0), default=1), "pk")[:1])
+        request.pantry_membership = kept  # type: ignore[attr-defined]  # for this request only
     return kept
+
+
+def owned_kitchen_of(request: HttpRequest) -> Kitchen:
+    """The kitchen, for its owner.
+
+    Raises: PermissionDenied for any other of its cooks; Http404 for who belongs to none.
+    """
+    membership = membership_of(request)
+    if membership.role != Membership.Role.OWNER:
+        raise PermissionDenied
+    return membership.kitchen
+
+
+def choose_kitchen(request: HttpRequest, kitchen: Kitchen) -> None:
+    """Cook in a kitchen from now on, until signing out."""
+    request.session[CHOSEN] = kitchen.pk

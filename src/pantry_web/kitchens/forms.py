@@ -3,19 +3,17 @@
 from calendar import day_name
 from datetime import date, datetime, time, timedelta
 from itertools import product
-from typing import TYPE_CHECKING, Any
+from typing import Any
 from zoneinfo import ZoneInfo, available_timezones
 
 from django import forms
-from django.contrib.auth.forms import UserCreationForm
 
 from pantry_core.days.named import countries
 from pantry_core.plan.request import WEEKDAYS
 from pantry_web.fields import InstantField, LongSelect, NumberField
 from pantry_web.forms import KitchenForm, PlainForm
-from pantry_web.kitchens.first_start import is_start_word
 from pantry_web.kitchens.hours import Span, by_weekday
-from pantry_web.kitchens.models import ChangedDay, Cook, Kitchen
+from pantry_web.kitchens.models import ChangedDay, Kitchen
 
 WHOSE = {"shop": "The shop", "work": "Work"}
 DAY_NAMES = dict(zip(WEEKDAYS, day_name, strict=True))
@@ -25,36 +23,6 @@ _REGIONS = (
     "Indian", "Pacific", "UTC",
 )  # fmt: skip
 ZONES = [(name, name) for name in sorted(available_timezones()) if name.startswith(_REGIONS)]
-
-
-if TYPE_CHECKING:
-    _CookForm = UserCreationForm[Cook]
-else:
-    _CookForm = UserCreationForm
-
-
-class FirstStartForm(_CookForm):
-    """The first cook, who owns the kitchen, and knows the word that the console shows."""
-
-    word = forms.CharField(
-        max_length=40, label="The word that the program showed when it was started",
-        widget=forms.TextInput({"autocomplete": "off"}),
-    )  # fmt: skip
-    kitchen_name = forms.CharField(max_length=80, label="Name of your kitchen")
-    time_zone = forms.ChoiceField(
-        choices=ZONES, initial="Europe/London", label="Time zone", widget=LongSelect
-    )
-
-    class Meta:
-        model = Cook
-        fields = ("username",)
-
-    def clean_word(self) -> str:
-        """The word of whoever started the program."""
-        word: str = self.cleaned_data["word"]
-        if not is_start_word(word):
-            raise forms.ValidationError("This is not the word. It stands where it was started.")
-        return word
 
 
 class HouseForm(KitchenForm):

@@ -5,6 +5,7 @@ from datetime import time
 from django.contrib.auth.models import AbstractUser
 from django.db import models
 from django.db.models import F, Q
+from django.utils.crypto import salted_hmac
 
 from pantry_core.rules import profiles
 
@@ -27,6 +28,13 @@ def usual_work_hours() -> list[dict[str, object]]:
 
 class Cook(AbstractUser):
     """Somebody who signs in."""
+
+    sign_outs = models.PositiveIntegerField(default=0)
+
+    def get_session_auth_hash(self) -> str:
+        """The mark that a session must carry: another password ends it, and signing out."""
+        mark = f"{super().get_session_auth_hash()}{self.sign_outs}"
+        return salted_hmac("pantry_web.kitchens.session", mark, algorithm="sha256").hexdigest()
 
 
 class Kitchen(models.Model):

@@ -1,14 +1,10 @@
-"""Addresses of signing in and of the house."""
+"""Addresses of the house."""
 
-from django.contrib.auth.views import LogoutView
 from django.urls import path
 
 from pantry_web.kitchens import views
 
 urlpatterns = [
-    path("sign-in/", views.SignIn.as_view(), name="sign-in"),
-    path("sign-out/", LogoutView.as_view(), name="sign-out"),
-    path("start/", views.first_start, name="first-start"),
     path("house/", views.house, name="house"),
     path("house/away/", views.add_absence, name="add-absence"),
     path("house/away/<int:absence_id>/remove/", views.remove_absence, name="remove-absence"),

@@ -1,63 +1,23 @@
-"""Signing in, and the house."""
+"""What the house is like."""
 
 from django.contrib import messages
-from django.contrib.auth import login
-from django.contrib.auth.decorators import login_not_required
-from django.contrib.auth.views import LoginView
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseRedirect
 from django.shortcuts import get_object_or_404, redirect, render
-from django.utils.decorators import method_decorator
 from django.views.decorators.http import require_POST
 
 from pantry_web import clock
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.kitchens.actions import absences, set_hours
-from pantry_web.kitchens.actions.found_kitchen import found_kitchen
 from pantry_web.kitchens.actions.set_clock import set_clock as set_demo_clock
 from pantry_web.kitchens.actions.set_house import set_house
-from pantry_web.kitchens.first_start import forget_start_word
 from pantry_web.kitchens.forms import (
     AbsenceForm,
     ChangedDayForm,
     ClockForm,
-    FirstStartForm,
     HoursForm,
     HouseForm,
 )
-from pantry_web.kitchens.models import Cook, Kitchen
-from pantry_web.presses.once import once
-
-
-@method_decorator(login_not_required, name="dispatch")
-class SignIn(LoginView):
-    """Sign in; where nobody can yet, go and make the owner."""
-
-    template_name = "kitchens/sign_in.html"
-    redirect_authenticated_user = True
-
-    def get(self, request: HttpRequest, *args: object, **kwargs: object) -> HttpResponse:
-        """Show the form."""
-        if not Cook.objects.exists():
-            return redirect("first-start")
-        return super().get(request, *args, **kwargs)
-
-
-@login_not_required
-def first_start(request: HttpRequest) -> HttpResponse:
-    """Make the owner and the kitchen, once: afterwards this page does not exist."""
-    if Cook.objects.exists():
-        raise Http404
-    form = FirstStartForm(request.POST or None)
-    if request.method == "POST" and form.is_valid():
-        with once():
-            if Cook.objects.exists():
-                raise Http404
-            owner = form.save()
-            found_kitchen(owner, form.cleaned_data["kitchen_name"], form.cleaned_data["time_zone"])
-        forget_start_word()
-        login(request, owner, backend="django.contrib.auth.backends.ModelBackend")
-        return redirect("feasts")
-    return render(request, "kitchens/first_start.html", {"form": form}, status=_status(form))
+from pantry_web.kitchens.models import Kitchen
 
 
 def house(request: HttpRequest) -> HttpResponse:
@@ -171,10 +131,5 @@ def _house_page(
         "day_form": day_form or ChangedDayForm(today=today),
         "changed_days": kitchen.changed_days.filter(day__gte=today),
         "absences": kitchen.absences.all(),
-        "members": kitchen.memberships.select_related("cook"),
     }
     return render(request, "kitchens/house.html", context, status=422 if wrong else 200)
-
-
-def _status(form: FirstStartForm) -> int:
-    return 422 if form.is_bound else 200

@@ -7,9 +7,9 @@ from django.http import HttpRequest
 
 from pantry_web import clock
 from pantry_web.feasts.access import dish_of
-from pantry_web.feasts.refusal import Refused, Stale
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.planning.outlook import Outlook, feast_outlook
+from pantry_web.refusal import Refused, Stale
 
 TRIES = 4
 

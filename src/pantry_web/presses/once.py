@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from datetime import timedelta
 
 from django.db import transaction
-from django.utils import timezone
 
+from pantry_web import clock
 from pantry_web.presses.models import Press
 
 KNOWN_FOR = timedelta(days=7)
@@ -56,6 +56,6 @@ def _keep(pressing: Pressing) -> None:
     """Write the press down; the transaction is the only one that writes, so nobody is faster."""
     if Press.objects.filter(pk=pressing.digest).exists():
         raise DoneBefore
-    Press.objects.filter(at__lt=timezone.now() - KNOWN_FOR).delete()
+    Press.objects.filter(at__lt=clock.real() - KNOWN_FOR).delete()
     Press.objects.create(digest=pressing.digest)
     pressing.is_done = True

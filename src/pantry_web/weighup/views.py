@@ -16,7 +16,6 @@ from pantry_web.feasts.actions.claim import claim
 from pantry_web.feasts.choices import method_name
 from pantry_web.feasts.documents import Document, House, dish_document, house_of
 from pantry_web.feasts.models import Feast, WeighSheet
-from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.planning.access import piece_outlook_of
@@ -25,6 +24,7 @@ from pantry_web.planning.hands import next_in_hands
 from pantry_web.planning.outlook import Outlook, outlook
 from pantry_web.presses.once import once
 from pantry_web.quantities import hours_of
+from pantry_web.refusal import Refused
 from pantry_web.weighup.decided import decided
 from pantry_web.weighup.forms import DishForm
 from pantry_web.weighup.live import live_answer

@@ -18,7 +18,6 @@ from pantry_web.feasts.actions.log.weigh_line import weigh_line
 from pantry_web.feasts.choices import method_name
 from pantry_web.feasts.documents import dish_document
 from pantry_web.feasts.line_labels import label_of
-from pantry_web.feasts.refusal import Refused
 from pantry_web.fields import QuantityField
 from pantry_web.forms import KitchenForm
 from pantry_web.kitchens.access import cook_of, kitchen_of
@@ -27,6 +26,7 @@ from pantry_web.planning.answers import work_out
 from pantry_web.planning.deeds import done
 from pantry_web.planning.outlook import Outlook
 from pantry_web.quantities import mass
+from pantry_web.refusal import Refused
 
 
 class AmountForm(KitchenForm):

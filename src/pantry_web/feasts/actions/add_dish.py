@@ -2,9 +2,9 @@
 
 from pantry_web.feasts.documents import Document
 from pantry_web.feasts.models import Dish, Feast
-from pantry_web.feasts.refusal import Refused
 from pantry_web.pantry.models import Vessel
 from pantry_web.presses.once import once
+from pantry_web.refusal import Refused
 
 MOST_DISHES = 40
 

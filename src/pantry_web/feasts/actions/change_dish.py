@@ -2,10 +2,10 @@
 
 from pantry_web.feasts.documents import Document
 from pantry_web.feasts.models import Dish, Event
-from pantry_web.feasts.refusal import Refused
 from pantry_web.feasts.state import derive
 from pantry_web.pantry.models import Vessel
 from pantry_web.presses.once import once
+from pantry_web.refusal import Refused
 
 
 @once()

@@ -3,8 +3,8 @@
 from django.db.models import F
 
 from pantry_web.feasts.models import Feast
-from pantry_web.feasts.refusal import Refused
 from pantry_web.presses.once import once
+from pantry_web.refusal import Refused
 
 CHANGED = (
     "Somebody has changed this feast since you opened it. What you typed is still here; look at "

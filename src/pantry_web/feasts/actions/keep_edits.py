@@ -6,8 +6,8 @@ from pantry_core.dish.request import MOST_EDITS, Edit
 from pantry_core.formats.reading import problem_of
 from pantry_web.feasts.documents import Document
 from pantry_web.feasts.models import Dish
-from pantry_web.feasts.refusal import Refused
 from pantry_web.presses.once import once
+from pantry_web.refusal import Refused
 
 
 def edits_of(dish: Dish) -> dict[str, Document]:

@@ -3,9 +3,9 @@
 from datetime import datetime, timedelta
 
 from pantry_web.feasts.models import Feast
-from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.presses.once import once
+from pantry_web.refusal import Refused
 
 TAKEN_BACK_WITHIN = timedelta(days=30)
 

@@ -26,7 +26,6 @@ from pantry_web.feasts.actions.set_hour import set_hour
 from pantry_web.feasts.actions.unlock_steps import unlock_steps
 from pantry_web.feasts.documents import Document
 from pantry_web.feasts.models import Dish
-from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.actions.absences import remove_absence
 from pantry_web.kitchens.actions.set_hours import change_day
 from pantry_web.kitchens.actions.set_house import set_house
@@ -35,6 +34,7 @@ from pantry_web.pantry.actions import put_in
 from pantry_web.planning.helps import remedies
 from pantry_web.planning.outlook import FeastOutlook
 from pantry_web.presses.once import once
+from pantry_web.refusal import Refused
 
 
 def take_remedy(whole: FeastOutlook, code: str, seen: int) -> str:

@@ -8,8 +8,8 @@ from pantry_core.dish.answer import DishStep
 from pantry_web.feasts.actions.keep_edits import edits_of, keep_edits
 from pantry_web.feasts.documents import Document
 from pantry_web.feasts.models import Dish
-from pantry_web.feasts.refusal import Refused
 from pantry_web.presses.once import once
+from pantry_web.refusal import Refused
 
 MOST_STEPS = 30
 

@@ -5,8 +5,8 @@ from itertools import pairwise
 
 from pantry_core.plan.circles import Key, leads_to
 from pantry_web.feasts.documents import Document
-from pantry_web.feasts.refusal import Refused
 from pantry_web.planning.outlook import Outlook
+from pantry_web.refusal import Refused
 
 
 def refuse_circle(view: Outlook, step: str, waits: Iterable[Document]) -> None:

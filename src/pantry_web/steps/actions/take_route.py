@@ -9,8 +9,8 @@ from pantry_core.dish.edits import edits_between
 from pantry_core.formats.reading import problem_of
 from pantry_web.feasts.actions.keep_edits import keep_edits
 from pantry_web.feasts.models import Dish
-from pantry_web.feasts.refusal import Refused
 from pantry_web.presses.once import once
+from pantry_web.refusal import Refused
 
 
 @once()

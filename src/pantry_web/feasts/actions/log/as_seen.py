@@ -4,9 +4,9 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 
 from pantry_web.feasts.models import Event, Feast
-from pantry_web.feasts.refusal import Stale
 from pantry_web.planning.outlook import Outlook
 from pantry_web.presses.once import once
+from pantry_web.refusal import Stale
 
 
 @contextmanager

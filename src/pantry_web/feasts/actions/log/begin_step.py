@@ -12,10 +12,10 @@ from pantry_core.routes.steps import CURING
 from pantry_core.rules import RULES_VERSION
 from pantry_web.feasts.actions.log.as_seen import as_seen
 from pantry_web.feasts.models import Event, WeighSheet
-from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.models import Cook
 from pantry_web.planning.hands import asked_of, is_all_work, next_in_hands, waits_for
 from pantry_web.planning.outlook import Outlook
+from pantry_web.refusal import Refused
 
 _MEANING: dict[str, Event.What] = {
     "lift": Event.What.LIFTED, **dict.fromkeys(CURING, Event.What.PUT_IN)

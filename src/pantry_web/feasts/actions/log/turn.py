@@ -5,9 +5,9 @@ from datetime import timedelta
 from pantry_web.feasts.actions.log.as_seen import as_seen
 from pantry_web.feasts.actions.log.record import record
 from pantry_web.feasts.models import Event
-from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.models import Cook
 from pantry_web.planning.outlook import Outlook
+from pantry_web.refusal import Refused
 
 DOUBLE_PRESS = timedelta(minutes=10)
 """A second tick of a round within this time is a slip of the thumb."""

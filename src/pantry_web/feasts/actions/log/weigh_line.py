@@ -3,9 +3,9 @@
 from pantry_web.feasts.actions.log.as_seen import as_seen
 from pantry_web.feasts.actions.log.record import record
 from pantry_web.feasts.models import Event
-from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.models import Cook
 from pantry_web.planning.outlook import Outlook
+from pantry_web.refusal import Refused
 
 
 def weigh_line(view: Outlook, by: Cook, line: str, mass_g: float) -> None:

@@ -4,10 +4,10 @@ from uuid import uuid4
 
 from pantry_web.feasts.actions.log.record import record
 from pantry_web.feasts.models import Event
-from pantry_web.feasts.refusal import Refused
 from pantry_web.kitchens.models import Cook
 from pantry_web.planning.outlook import Outlook
 from pantry_web.presses.once import once
+from pantry_web.refusal import Refused
 
 
 def write_down(

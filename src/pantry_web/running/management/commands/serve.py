@@ -5,8 +5,8 @@ import os
 from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandParser
 
-from pantry_web.kitchens.first_start import start_word
 from pantry_web.kitchens.models import Cook
+from pantry_web.members.first_start import start_word
 from pantry_web.running.serving import port_of, refuse_busy, serve_until_stopped
 
 

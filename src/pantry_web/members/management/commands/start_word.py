@@ -2,8 +2,8 @@
 
 from django.core.management.base import BaseCommand
 
-from pantry_web.kitchens.first_start import start_word
 from pantry_web.kitchens.models import Cook
+from pantry_web.members.first_start import start_word
 
 
 class Command(BaseCommand):

@@ -1,0 +1,1 @@
+"""Who comes in: signing in, inviting, roles, passwords, and wrong ones."""

@@ -1,0 +1,1 @@
+"""What changes who cooks in a kitchen: one small module for each deed."""

@@ -1,0 +1,57 @@
+"""Forms of those who come in."""
+
+from typing import TYPE_CHECKING
+
+from django import forms
+from django.contrib.auth.forms import UserCreationForm
+
+from pantry_web.fields import LongSelect
+from pantry_web.forms import PlainForm
+from pantry_web.kitchens.forms import ZONES
+from pantry_web.kitchens.models import Cook, Membership
+from pantry_web.members.first_start import is_start_word
+
+if TYPE_CHECKING:
+    _CookForm = UserCreationForm[Cook]
+else:
+    _CookForm = UserCreationForm
+
+
+class NewCookForm(_CookForm):
+    """Somebody who has not signed in here before."""
+
+    class Meta:
+        model = Cook
+        fields = ("username",)
+
+
+class FirstStartForm(NewCookForm):
+    """The first cook, who owns the kitchen, and knows the word that the console shows."""
+
+    word = forms.CharField(
+        max_length=40, label="The word that the program showed when it was started",
+        widget=forms.TextInput({"autocomplete": "off"}),
+    )  # fmt: skip
+    kitchen_name = forms.CharField(max_length=80, label="Name of your kitchen")
+    time_zone = forms.ChoiceField(
+        choices=ZONES, initial="Europe/London", label="Time zone", widget=LongSelect
+    )
+
+    def clean_word(self) -> str:
+        """The word of whoever started the program."""
+        word: str = self.cleaned_data["word"]
+        if not is_start_word(word):
+            raise forms.ValidationError("This is not the word. It stands where it was started.")
+        return word
+
+
+class RoleForm(PlainForm):
+    """What somebody is, or will be, in a kitchen."""
+
+    role = forms.ChoiceField(
+        label="As",
+        choices=[
+            (Membership.Role.COOK, "a cook, who does everything in the kitchen"),
+            (Membership.Role.OWNER, "an owner, who also says who cooks here"),
+        ],
+    )
