@@ -98,16 +98,69 @@ def test_salt_that_was_really_weighed_breaks_no_page(cook, roast, grams):
         lambda d: d | {"dishes": [d["dishes"][0] | {"events": [
             {"press": 1, "what": "put-in", "at": "2027-03-06T09:40:00+00:00", "step": "brine"}],
             "sheets": []}]},
+        lambda d: with_sheet(d, request={"format": "pantry-clock/1"}),
+        lambda d: with_sheet(d, answer={}),
+        lambda d: with_sheet(d, weighed={"water": 1e15}),
+        lambda d: with_sheet(d, weighed={"salt": -1.0}),
+        lambda d: with_event(d, at="2027-03-01T09:40:00+00:00"),
+        lambda d: with_event(d, taste="heavenly"),
+        lambda d: with_event(d, step="brine\n"),
+        lambda d: with_event(d, mass_g=1e9),
+        lambda d: d | {"dishes": [d["dishes"][0] | {"sheets": 2 * d["dishes"][0]["sheets"]}]},
     ],
 )  # fmt: skip
 def test_what_a_form_refuses_a_file_may_not_bring_in(cook, feast, spoil):
     whole = json.loads(cook.get(f"/feasts/{feast.pk}/feast.json").content)
+    refused(cook, json.dumps(spoil(whole)).encode())
+    assert_all_is_well(cook, feast)
+
+
+def refused(cook, text):
     before = Feast.objects.count()
-    upload = SimpleUploadedFile("x.json", json.dumps(spoil(whole)).encode())
-    answer = cook.post("/feasts/in/", {"document": upload})
+    answer = cook.post("/feasts/in/", {"document": SimpleUploadedFile("x.json", text)})
     assert answer.status_code == 422, answer.status_code
     assert Feast.objects.count() == before
-    assert_all_is_well(cook, feast)
+    return answer.content.decode()
+
+
+@pytest.mark.parametrize(
+    ("text", "told"),
+    [
+        (b'{"people": ' + LONG.encode() + b"}", "over 30 digits"),
+        (b'{"dishes": ' + b"[" * 60 + b"]" * 60 + b"}", "deeper than 20 levels"),
+        (b"[" * 100_000, "not a JSON document"),
+        (b"\xff\xfe{", "not a JSON document"),
+        (b" " * 1_000_001, "over a megabyte"),
+        (b"", "empty"),
+    ],
+    ids=["digits", "depth", "brackets", "no-text", "size", "nothing"],
+)
+def test_a_file_of_no_sense_is_refused_in_words(cook, feast, text, told):
+    assert told in refused(cook, text)
+
+
+def test_every_wrong_is_told_with_its_place(cook, feast):
+    whole = json.loads(cook.get(f"/feasts/{feast.pk}/feast.json").content)
+    dish = whole["dishes"][0]
+    dish["events"][0]["taste"] = "heavenly"
+    dish["sheets"][0]["request"]["meat"]["mass_g"] = -1
+    told = refused(cook, json.dumps(whole).encode())
+    assert "dishes.0.events.0.taste: unknown; flat, right" in told
+    assert "dishes.0.sheets.0.meat.mass_g" in told
+
+
+def with_sheet(document, **values):
+    """The gammon with its sheet spoilt."""
+    dish = document["dishes"][0]
+    return document | {"dishes": [dish | {"sheets": [dish["sheets"][0] | values]}]}
+
+
+def with_event(document, **values):
+    """The gammon with the last thing that happened to it spoilt."""
+    dish = document["dishes"][0]
+    started = [each for each in dish["events"] if each["what"] == "step-started"][-1]
+    events = [each | values if each is started else each for each in dish["events"]]
+    return document | {"dishes": [dish | {"events": events}]}
 
 
 def test_a_feast_is_removed_and_taken_back_within_thirty_days(cook, quince, feast, gammon):

@@ -15,6 +15,7 @@ from pantry_core.dish.request import (
     Piece,
 )
 from pantry_core.document import PLAIN_LINE, PLAIN_TEXT, Document, wrong
+from pantry_core.mixes.request import MOST_WATER_G
 from pantry_core.plan.request import MOST_DISHES
 from pantry_core.rules.profiles import ProfileName
 
@@ -35,7 +36,7 @@ class EventDocument(Document):
     press: Press
     what: ShortText
     at: str
-    step: Annotated[str, Field(max_length=40)] = ""
+    step: Annotated[str, Field(max_length=40), PLAIN_LINE] = ""
     mass_g: Grams | None = None
     temperature_c: Annotated[float, Field(ge=-40, le=300)] | None = None
     taste: Annotated[str, Field(max_length=10)] = ""
@@ -49,8 +50,8 @@ class SheetDocument(Document):
     """A weigh-out sheet as it was when the meat went in, and by which press."""
 
     press: Press
-    rules_version: Annotated[str, Field(max_length=20)]
-    weighed: dict[str, float] = {}
+    rules_version: Annotated[str, Field(max_length=20), PLAIN_LINE]
+    weighed: dict[ShortText, Annotated[float, Field(gt=0, le=MOST_WATER_G)]] = {}
     request: dict[str, Any]
     answer: dict[str, Any]
 

@@ -11,6 +11,10 @@ from pantry_core.document import Document
 
 Kind = TypeVar("Kind", bound=Document)
 
+DEEPEST = 20
+"""Levels of objects and lists; the deepest document has nine."""
+MOST_DIGITS = 30
+
 
 @dataclass(frozen=True, slots=True)
 class Problem:
@@ -31,12 +35,35 @@ class WrongInput(ValueError):
 def parse_json(text: str | bytes) -> object:
     """Parse one JSON document.
 
-    Raises: WrongInput when the text is no JSON, names a field twice, or nests too deeply.
+    Raises: WrongInput when the text is no JSON, names a field twice, nests too deeply, or has a
+    number of too many digits.
     """
     try:
-        return json.loads(text, object_pairs_hook=_no_field_twice)
+        raw = json.loads(text, object_pairs_hook=_no_field_twice, parse_int=_whole)
     except (ValueError, RecursionError) as error:
         raise WrongInput((Problem("", f"this is not a JSON document: {error}"),)) from None
+    if _is_deeper(raw, DEEPEST):
+        raise WrongInput((Problem("", f"it nests deeper than {DEEPEST} levels; fewer would do"),))
+    return raw
+
+
+def _whole(digits: str) -> int:
+    if len(digits) > MOST_DIGITS:
+        raise ValueError(f"a number has over {MOST_DIGITS} digits")
+    return int(digits)
+
+
+def _is_deeper(raw: object, levels: int) -> bool:
+    """Whether something nests deeper than so many levels."""
+    level = [raw] if isinstance(raw, dict | list) else []
+    for _ in range(levels):
+        inner: list[object] = []
+        for each in level:
+            inner += each.values() if isinstance(each, dict) else each
+        level = [each for each in inner if isinstance(each, dict | list)]
+        if not level:
+            return False
+    return True
 
 
 def read_document(model: type[Kind], raw: object) -> Kind:

@@ -1,17 +1,16 @@
 """Bringing in a feast from its document."""
 
-from collections.abc import Mapping
-from datetime import datetime
 from uuid import UUID, uuid4
 from zoneinfo import ZoneInfo
 
 from django.db import IntegrityError
 
-from pantry_core.formats.feast import DishDocument, EventDocument, FeastDocument
+from pantry_core.formats.feast import DishDocument, FeastDocument
 from pantry_core.formats.reading import Problem, WrongInput
 from pantry_core.plan.instants import read_instant, read_zone
 from pantry_web.feasts.actions.keep_waits import keep_waits
-from pantry_web.feasts.exchange import CONTRADICTS, OF_AN_EVENT
+from pantry_web.feasts.brought_in import event_of
+from pantry_web.feasts.exchange import CONTRADICTS
 from pantry_web.feasts.models import Dish, Event, Feast, WeighSheet
 from pantry_web.kitchens.models import Cook, Kitchen
 from pantry_web.presses.once import once
@@ -44,22 +43,13 @@ def _make_dish(feast: Feast, document: DishDocument, zone: ZoneInfo, by: Cook) -
         serve_at=read_instant(document.serve_at, zone) if document.serve_at else None,
     )  # fmt: skip
     batches: dict[int, UUID] = {each.press: uuid4() for each in document.events}
-    Event.objects.bulk_create(
-        _event(dish, each, batches, by, read_instant(each.at, zone)) for each in document.events
-    )
+    events = [event_of(dish, each, batches, zone) for each in document.events]
+    for event in events:
+        event.by = by
+    Event.objects.bulk_create(events)
     for sheet in document.sheets:
         WeighSheet.objects.create(
             dish=dish, batch=batches[sheet.press], rules_version=sheet.rules_version,
             weighed=sheet.weighed, request=sheet.request, answer=sheet.answer,
         )  # fmt: skip
     return dish
-
-
-def _event(
-    dish: Dish, document: EventDocument, batches: Mapping[int, UUID], by: Cook, at: datetime
-) -> Event:
-    return Event(
-        dish=dish, by=by, at=at, batch=batches[document.press], step_key=document.step,
-        withdraws=batches[document.withdraws] if document.withdraws else None,
-        **{name: getattr(document, name) for name in OF_AN_EVENT},
-    )  # fmt: skip
