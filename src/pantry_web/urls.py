@@ -6,6 +6,7 @@ urlpatterns = [
     path("", include("pantry_web.running.urls")),
     path("", include("pantry_web.members.urls")),
     path("", include("pantry_web.kitchens.urls")),
+    path("", include("pantry_web.moving.urls")),
     path("", include("pantry_web.pantry.urls")),
     path("", include("pantry_web.feasts.urls")),
     path("", include("pantry_web.steps.urls")),

@@ -12,6 +12,7 @@ from pantry_core.dish.heating import HeatAnswer, HeatRequest
 from pantry_core.dish.request import DishRequest
 from pantry_core.formats.feast import FeastDocument
 from pantry_core.formats.feast_1 import OlderFeast
+from pantry_core.formats.kitchen import KitchenDocument
 from pantry_core.heat.chill import ChillAnswer, ChillRequest
 from pantry_core.mixes.check import CheckOut
 from pantry_core.mixes.recipe import CheckRequest
@@ -46,6 +47,7 @@ def schemas() -> dict[str, dict[str, Any]]:
         "fit-answer": TypeAdapter(FitAnswer).json_schema(mode="serialization"),
         "plan-request": PlanRequest.model_json_schema(),
         "feast": FeastDocument.model_json_schema(),
+        "kitchen": KitchenDocument.model_json_schema(),
         "feast-1": OlderFeast.model_json_schema(),
         "plan-answer": TypeAdapter(Plan).json_schema(mode="serialization"),
     }

@@ -6,7 +6,7 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_POST
 
 from pantry_web import clock
-from pantry_web.kitchens.access import kitchen_of
+from pantry_web.kitchens.access import kitchen_of, membership_of
 from pantry_web.kitchens.actions import absences, set_hours
 from pantry_web.kitchens.actions.set_clock import set_clock as set_demo_clock
 from pantry_web.kitchens.actions.set_house import set_house
@@ -17,7 +17,7 @@ from pantry_web.kitchens.forms import (
     HoursForm,
     HouseForm,
 )
-from pantry_web.kitchens.models import Kitchen
+from pantry_web.kitchens.models import Kitchen, Membership
 
 
 def house(request: HttpRequest) -> HttpResponse:
@@ -131,5 +131,6 @@ def _house_page(
         "day_form": day_form or ChangedDayForm(today=today),
         "changed_days": kitchen.changed_days.filter(day__gte=today),
         "absences": kitchen.absences.all(),
+        "is_owner": membership_of(request).role == Membership.Role.OWNER,
     }
     return render(request, "kitchens/house.html", context, status=422 if wrong else 200)

@@ -1,0 +1,1 @@
+"""A kitchen taken out whole, and brought in again."""

@@ -1,0 +1,96 @@
+"""A kitchen as one document."""
+
+from collections import defaultdict
+from collections.abc import Iterable
+from datetime import UTC, datetime, time
+from typing import Any
+
+from django.db.models import Model
+
+from pantry_core.formats.kitchen import PacketDocument, ScaleDocument, VesselDocument
+from pantry_web.feasts.exchange import feast_document
+from pantry_web.feasts.models import Feast, Mishap
+from pantry_web.kitchens.hours import by_weekday
+from pantry_web.kitchens.models import Kitchen
+from pantry_web.shopping.models import Bought
+
+Document = dict[str, Any]
+
+
+def kitchen_document(kitchen: Kitchen) -> Document:
+    """A kitchen with its pantry, its hours, its feasts, the removed ones too, and every log."""
+    mishaps = list(kitchen.mishaps.all())
+    vessels = list(kitchen.vessels.all())
+    feasts = Feast.with_removed.filter(kitchen=kitchen).order_by("pk")
+    return {
+        "format": "pantry-clock/kitchen-1",
+        "name": kitchen.name, "tz": kitchen.time_zone, "units": kitchen.units,
+        "profile": kitchen.profile, "cups": kitchen.cups, "wake": _hour(kitchen.wake),
+        "sleep": _hour(kitchen.sleep), "cooks": kitchen.cooks, "country": kitchen.country,
+        "shop": by_weekday(kitchen.shop_hours), "work": by_weekday(kitchen.work_hours),
+        "places": {place.name: place.capacity for place in kitchen.places.order_by("pk")},
+        "own_days": [
+            {"name": each.name, "day": each.day.isoformat()} for each in kitchen.own_days.all()
+        ],
+        "changed_days": [
+            {"day": each.day.isoformat(), "kind": each.kind, "begins": _hour(each.begins),
+             "ends": _hour(each.ends)}
+            for each in kitchen.changed_days.all()
+        ],
+        "absences": [
+            {"begins": _text(each.begins), "ends": _text(each.ends)}
+            for each in kitchen.absences.all()
+        ],
+        "mishaps": [_mishap(each) for each in mishaps if each.dish_id is None],
+        "scales": [_fields(each, ScaleDocument.model_fields) for each in kitchen.scales.all()],
+        "packets": [
+            _fields(each, PacketDocument.model_fields) for each in kitchen.ingredients.all()
+        ],
+        "vessels": [_fields(each, VesselDocument.model_fields) for each in vessels],
+        "routes": [
+            {"name": each.name, "steps": each.steps, "job": each.job}
+            for each in kitchen.routes.all()
+        ],
+        "feasts": [
+            _feast(feast, [vessel.pk for vessel in vessels], mishaps) for feast in feasts
+        ],
+    }  # fmt: skip
+
+
+def _feast(feast: Feast, vessels: list[int], mishaps: Iterable[Mishap]) -> Document:
+    told = feast_document(feast)
+    dishes = list(feast.dishes.all())
+    ids = {str(dish.pk): each["id"] for dish, each in zip(dishes, told["dishes"], strict=True)}
+    bought = defaultdict(list)
+    for line in Bought.objects.filter(dish__in=dishes).order_by("pk"):
+        bought[line.dish_id].append({"key": line.key, "at": _text(line.at)})
+    for dish, each in zip(dishes, told["dishes"], strict=True):
+        each["vessel"] = vessels.index(dish.vessel_id) if dish.vessel_id else None
+        each["bought"] = bought[dish.pk]
+        each["mishaps"] = [_mishap(one) for one in mishaps if one.dish_id == dish.pk]
+    return {
+        **told,
+        "removed_at": _text(feast.removed_at),
+        "kept_plan": None if feast.kept_plan is None else [
+            {**each, "dish": ids[each["dish"]]} for each in feast.kept_plan if each["dish"] in ids
+        ],
+    }  # fmt: skip
+
+
+def _mishap(mishap: Mishap) -> Document:
+    return {
+        "kind": mishap.kind, "begins": _text(mishap.begins), "ends": _text(mishap.ends),
+        "temperature_c": mishap.temperature_c,
+    }  # fmt: skip
+
+
+def _fields(row: Model, names: Iterable[str]) -> Document:
+    return {name: getattr(row, name) for name in names}
+
+
+def _hour(hour: time | None) -> str | None:
+    return f"{hour:%H:%M}" if hour else None
+
+
+def _text(moment: datetime | None) -> str | None:
+    return moment.astimezone(UTC).isoformat() if moment else None

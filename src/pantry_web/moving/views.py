@@ -1,0 +1,65 @@
+"""A kitchen out as a file, and in again."""
+
+import json
+
+from django import forms
+from django.contrib import messages
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
+from django.utils.text import slugify
+
+from pantry_core.formats.reading import WrongInput
+from pantry_web import clock
+from pantry_web.forms import PlainForm
+from pantry_web.kitchens.access import choose_kitchen, cook_of, owned_kitchen_of
+from pantry_web.moving.actions.bring_in_kitchen import bring_in_kitchen
+from pantry_web.moving.read_in import read_kitchen
+from pantry_web.moving.taken_out import kitchen_document
+from pantry_web.refusal import Refused
+
+MOST_BYTES = 20_000_000
+MOST_TOLD = 12
+
+
+class KitchenFileForm(PlainForm):
+    """A kitchen as a file; `cleaned_data["document"]` is its bytes."""
+
+    document = forms.FileField(label="The file", label_suffix="")
+
+    def clean_document(self) -> bytes:
+        """A file of at most 20 megabytes."""
+        upload = self.cleaned_data["document"]
+        if upload.size > MOST_BYTES:
+            raise forms.ValidationError("That is over 20 megabytes; a kitchen is smaller.")
+        text: bytes = upload.read()
+        return text
+
+
+def take_out(request: HttpRequest) -> HttpResponse:
+    """The whole kitchen as a JSON document."""
+    kitchen = owned_kitchen_of(request)
+    text = json.dumps(kitchen_document(kitchen), ensure_ascii=False, indent=1)
+    response = HttpResponse(f"{text}\n", content_type="application/json")
+    name = slugify(kitchen.name) or "kitchen"
+    response["Content-Disposition"] = f'attachment; filename="{name}-kitchen.json"'
+    return response
+
+
+def bring_in(request: HttpRequest) -> HttpResponse:
+    """A kitchen from its document, beside those that the cook has."""
+    form = KitchenFileForm(request.POST or None, request.FILES or None)
+    if request.method == "POST" and form.is_valid():
+        try:
+            read = read_kitchen(form.cleaned_data["document"], clock.real())
+            kitchen = bring_in_kitchen(read, cook_of(request))
+        except WrongInput as wrong:
+            for each in wrong.problems[:MOST_TOLD]:
+                form.add_error("document", f"{each.where or 'the file'}: {each.what}.")
+        except Refused as refused:
+            form.add_error("document", str(refused))
+        else:
+            choose_kitchen(request, kitchen)
+            messages.success(request, f"{kitchen.name} is in, and you cook there now.")
+            return redirect("feasts")
+    status = 422 if form.is_bound else 200
+    return render(request, "moving/bring_in.html", {"form": form}, status=status)
