@@ -8,10 +8,13 @@ import subprocess
 import sys
 import threading
 from contextlib import closing
+from uuid import uuid4
 
 import pytest
 
+from pantry_web.feasts.models import Event
 from pantry_web.running.copies import BadCopy, put_back, take_copy
+from pantry_web.running.invariants import broken_of
 from pantry_web.running.logs import AsJson
 from tests.web.test_migrations import run
 
@@ -123,3 +126,22 @@ def test_behind_tls_as_it_is_described(tmp_path):
         told = subprocess.run([sys.executable, *command], env=environment, check=True,
                               capture_output=True, text=True).stdout  # fmt: skip
     assert told.split() == ["200", "301", "302"]
+
+
+def test_what_always_holds_is_looked_up(data, quince, gammon):
+    assert "Quince Lane: all is well" in run(data, "manage.py", "check_kitchens")
+    assert list(broken_of(quince)) == []
+    first = gammon.events.first()
+    for _ in range(2):
+        Event.objects.create(dish=gammon, batch=uuid4(), what="withdrawn", at=first.at, by=first.by,
+                             withdraws=first.batch)  # fmt: skip
+    Event.objects.create(dish=gammon, batch=uuid4(), what="put-in", at=quince.stands_at,
+                         by=first.by, step_key="brine", mass_g=1.0)  # fmt: skip
+    gammon.document["edits"] = [{"step": "simmer", "after": [{"dish": "0", "step": "cook"}]}]
+    gammon.document["piece"]["mass_g"] = -1.0
+    gammon.save()
+    quince.memberships.update(role="cook")
+    told = "\n".join(broken_of(quince))
+    for each in ("nobody owns it", "taken back twice", "the sheets are not the same",
+                 "a dish that its feast does not have", "piece.mass_g"):  # fmt: skip
+        assert each in told, told
