@@ -30,6 +30,7 @@ def routes(resolver=None):
 
 
 ROUTES = {each.name: each for each in routes()}
+assert len(ROUTES) == len(list(routes())), "two addresses have one name, and one is not tested"
 
 
 OF_AN_OBJECT = [

@@ -21,10 +21,10 @@ NO_MORE = {"stand"}
 NEVER_REWRITTEN = ("feasts_event", "feasts_weighsheet", "feasts_mishap")
 
 
-def run(data, *command):
+def run(data, *command, **more):
     environment = os.environ | {
         "PANTRY_DATA": str(data), "PANTRY_PLAIN_HTTP": "1", "PYTHONPATH": f"{ROOT}/src:{ROOT}",
-        "DJANGO_SETTINGS_MODULE": "pantry_web.settings",
+        "DJANGO_SETTINGS_MODULE": "pantry_web.settings", **more,
     }  # fmt: skip
     done = subprocess.run([sys.executable, *command], cwd=ROOT, env=environment, check=True,
                           capture_output=True, text=True)  # fmt: skip

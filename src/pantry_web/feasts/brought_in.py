@@ -63,7 +63,7 @@ def wrong_time(where: str, text: str | None, zone: ZoneInfo, now: datetime) -> I
     """What is wrong with a time: it is none, or nobody means that year."""
     first, last = years_around(now)
     try:
-        if text and not first <= read_instant(text, zone).year <= last:
+        if text is not None and not first <= read_instant(text, zone).year <= last:
             yield Problem(where, f"a year from {first} to {last} would do")
     except NotAnInstant as error:
         yield Problem(where, str(error))

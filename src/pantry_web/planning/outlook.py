@@ -5,6 +5,8 @@ from dataclasses import dataclass, field, replace
 from datetime import datetime
 from functools import cached_property
 
+from django.db.models import prefetch_related_objects
+
 from pantry_core.dish.answer import DishNotice, DishOut, DishStep, Verdict
 from pantry_core.dish.said import DISCARD
 from pantry_core.formats.reading import Problem
@@ -299,14 +301,28 @@ def feast_outlooks(
     for dish in dishes.prefetch_related("events"):
         whole = wholes[dish.feast_id]
         dish.feast = whole.feast
-        state = derive(dish.events.all(), now)
-        whole.dishes.append(Outlook(dish, kitchen, now, state, whole))
+        whole.dishes.append(_outlook(dish, whole))
     return list(wholes.values())
+
+
+def _outlook(dish: Dish, whole: FeastOutlook) -> Outlook:
+    return Outlook(dish, whole.kitchen, whole.now, derive(dish.events.all(), whole.now), whole)
 
 
 def outlook(dish: Dish, kitchen: Kitchen, now: datetime) -> Outlook:
     """The outlook of a dish, as a part of its feast's."""
     return feast_outlook(dish.feast, kitchen, now).of(dish)
+
+
+def outlook_alone(dish: Dish, kitchen: Kitchen, now: datetime) -> Outlook:
+    """The outlook of a dish as if its feast had no other: what happened, and its steps.
+
+    For what is written down of it, which neither the plan nor another dish bears on.
+    """
+    prefetch_related_objects([dish], "events")
+    whole = FeastOutlook(dish.feast, surroundings_of(kitchen, now), looks=True)
+    whole.dishes.append(_outlook(dish, whole))
+    return whole.dishes[0]
 
 
 def kept_starts(feast: Feast) -> Starts:

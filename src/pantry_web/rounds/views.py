@@ -41,7 +41,7 @@ def tick(request: HttpRequest, dish_id: int, step_key: str) -> HttpResponse:
         begin_step(view, step_key, by, is_sure=is_sure)
         keep_plan(view.dish.feast, plan)
 
-    return _done(request, dish_id, begin)
+    return _done(request, dish_id, begin, alone=False)
 
 
 @require_POST
@@ -61,33 +61,31 @@ def take_back(request: HttpRequest, dish_id: int) -> HttpResponse:
 @require_POST
 def note(request: HttpRequest, dish_id: int) -> HttpResponse:
     """Write something down."""
-    view = outlook_of(request, dish_id)
     form = NoteForm(request.POST, units=kitchen_of(request).units)
     if not form.is_valid():
-        return _page(request, view, form)
-    written = form.cleaned_data
-    temperature_c: float | None = written["temperature"]
-    judged = judge_fridge(temperature_c) if temperature_c is not None and _lies_cold(view) else None
-    if judged is not None:
-        messages.warning(request, f"{judged.text} {judged.basis}")
-    return _done(
-        request,
-        dish_id,
-        lambda view: write_down(
-            view,
-            cook_of(request),
-            mass_g=written["mass"],
-            temperature_c=temperature_c,
-            taste=written["taste"],
-            touch=written["touch"],
-            note=written["note"],
-        ),
-    )
+        return _page(request, outlook_of(request, dish_id), form)
+    by, written = cook_of(request), form.cleaned_data
+
+    def write(view: Outlook) -> None:
+        """A fridge that is too warm is said at once."""
+        temperature_c: float | None = written["temperature"]
+        write_down(
+            view, by, mass_g=written["mass"], temperature_c=temperature_c, taste=written["taste"],
+            touch=written["touch"], note=written["note"],
+        )  # fmt: skip
+        if temperature_c is not None and _lies_cold(view):
+            judged = judge_fridge(temperature_c)
+            if judged is not None:
+                messages.warning(request, f"{judged.text} {judged.basis}")
+
+    return _done(request, dish_id, write)
 
 
-def _done(request: HttpRequest, dish_id: int, deed: Callable[[Outlook], None]) -> HttpResponse:
+def _done(
+    request: HttpRequest, dish_id: int, deed: Callable[[Outlook], None], *, alone: bool = True
+) -> HttpResponse:
     """Do it on the dish as it stands; what is refused is said."""
-    done(request, dish_id, deed)
+    done(request, dish_id, deed, alone=alone)
     return redirect("rounds", dish_id)
 
 

@@ -10,6 +10,8 @@ from django.core.management.base import CommandError
 from pantry_web.running.worker import Worker, warm_up
 
 THREADS = 4
+TURN_S = 0.0005
+"""So long a thread computes before another may: short, for whoever asks for little [s]."""
 
 
 def port_of(text: str) -> int:
@@ -47,6 +49,7 @@ def serve_until_stopped(host: str, port: int, trusted_proxy: str | None = None) 
 
     from pantry_web.wsgi import application  # noqa: PLC0415 - it starts the application
 
+    sys.setswitchinterval(TURN_S)
     threading.Thread(target=warm_up, daemon=True).start()
     signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))
     worker = Worker()

@@ -21,7 +21,7 @@ class Worker:
         """Start a worker, and another whenever one ends, until all is over."""
         while not self._is_over.is_set():
             self._process = subprocess.Popen(  # noqa: S603 - this same program
-                [sys.executable, str(settings.ROOT / "manage.py"), "db_worker", "--interval", "0.2"]
+                [sys.executable, str(settings.ROOT / "manage.py"), "work"], stdin=subprocess.PIPE
             )
             self._process.wait()
             self._is_over.wait(PAUSE_S)

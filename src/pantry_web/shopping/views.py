@@ -117,7 +117,7 @@ def _buy(request: HttpRequest, lines: Iterable[Line]) -> None:
         needs = [need for need in line.needs if not need.is_bought]
         if line.is_step:
             for need in needs:
-                done(request, need.dish.pk, partial(_begin, step=need.step, by=by))
+                done(request, need.dish.pk, partial(_begin, step=need.step, by=by), alone=False)
         else:
             tick_lines(((need.dish, line.key) for need in needs), at, by)
 

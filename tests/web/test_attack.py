@@ -1,0 +1,33 @@
+"""The attack of `bench/attack.py`, shortened: what it refuses to see fails here."""
+
+import json
+
+import pytest
+
+from tests.web.test_migrations import run
+
+START = (
+    "import django, runpy; django.setup(); runpy.run_path('bench/attack.py', run_name='__main__')"
+)
+SHORT = {
+    "kills": {"KILLS": 2}, "copies": {"COPIES": 4}, "crowd": {"PRESSES": 40}, "drill":
+    {"RESTORES": 1}, "forms": {"FORMS": 50}, "imports": {"IMPORTS": 12},
+}  # fmt: skip
+
+
+@pytest.fixture(scope="module")
+def data(tmp_path_factory):
+    """A folder for the kitchen that is attacked."""
+    return tmp_path_factory.mktemp("attacked")
+
+
+@pytest.mark.parametrize("part", SHORT)
+def test_nothing_is_lost_doubled_or_broken(data, part):
+    size = {name: str(value) for name, value in SHORT[part].items()}
+    told = run(
+        data, "-c", START, "bench/attack.py", part, PANTRY_HOSTS="testserver", DICE="7", **size
+    )
+    figures = json.loads(told.splitlines()[-1])
+    assert figures["part"] == part
+    for bad in ("lost", "doubled", "left_running"):
+        assert not figures.get(bad)
