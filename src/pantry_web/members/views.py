@@ -204,10 +204,12 @@ def _members_page(request: HttpRequest, form: RoleForm | None = None) -> HttpRes
     mine, kitchen = membership_of(request), kitchen_of(request)
     is_owner = mine.role == Membership.Role.OWNER
     links = open_links(kitchen) if is_owner else []
+    everybody = list(kitchen.memberships.select_related("cook").order_by("pk"))
     context = {
         "mine": mine,
         "is_owner": is_owner,
-        "members": kitchen.memberships.select_related("cook").order_by("pk"),
+        "members": everybody,
+        "has_one_owner": [each.role for each in everybody].count(Membership.Role.OWNER) == 1,
         "links": [
             (each, request.build_absolute_uri(reverse("come-in", args=[token])))
             for each, token in links
