@@ -347,9 +347,14 @@ def forms_of(page, path):
         yield unescape(told.get("action", "")) or path, fields
 
 
+def the_kitchen():
+    """Where the demo's cook cooks now: what was brought in last."""
+    return Kitchen.objects.filter(memberships__cook__username=demo.COOK).latest("pk")
+
+
 def pages():
     """The address of every page of the kitchen, from the table of all addresses."""
-    kitchen = Kitchen.objects.get(memberships__cook__username=demo.COOK)
+    kitchen = the_kitchen()
     things = [
         {"thing": thing, "thing_id": each.pk}
         for thing, things in (("scale", kitchen.scales), ("ingredient", kitchen.ingredients),
@@ -402,7 +407,7 @@ def a_client():
 
 def seeded():
     """There is always something left to attack."""
-    kitchen = Kitchen.objects.get(memberships__cook__username=demo.COOK)
+    kitchen = the_kitchen()
     if kitchen.feasts.count() < 2:
         a_feast(f"Supper {uuid4().hex[:6]}", 3, timedelta(days=DICE.randint(3, 40)))
     for feast in kitchen.feasts.order_by("pk")[: max(kitchen.feasts.count() - 6, 0)]:
@@ -484,7 +489,7 @@ def spoil_document(document):
 def imports():
     """Documents of feasts and kitchens, spoilt; whatever comes in breaks no page."""
     client, answers = a_client(), Counter()
-    kitchen = Kitchen.objects.get(memberships__cook__username=demo.COOK)
+    kitchen = the_kitchen()
     sources = [
         client.get(f"/feasts/{feast.pk}/feast.json").json() for feast in kitchen.feasts.all()
     ]

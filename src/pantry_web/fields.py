@@ -10,9 +10,18 @@ from django.utils import timezone
 
 from pantry_core.measures.durations import parse_duration
 from pantry_core.measures.quantity import NotAQuantity, parse_number, parse_quantity
+from pantry_core.measures.temperature import fahrenheit, parse_temperature
 from pantry_core.measures.units import Dimension
 from pantry_core.plan.instants import NotAnInstant, read_instant
-from pantry_web.quantities import BARE_UNITS, length, mass, typed_duration, typed_mass
+from pantry_web.quantities import (
+    BARE_UNITS,
+    UNIT_CHOICES,
+    length,
+    mass,
+    temperature,
+    typed_duration,
+    typed_mass,
+)
 
 YEARS = 10
 """A year that anybody means lies no farther away."""
@@ -26,10 +35,12 @@ def years_around(now: datetime) -> tuple[int, int]:
 class QuantityField(forms.CharField):
     """A mass [g], a length [mm] or an amount of water [g], typed in any unit.
 
-    `units` is set by the form: it decides what a bare number means and how limits are told.
+    `units` is set by the form: it decides what a bare number means and how limits are told;
+    `cups` says whose cups, pints and gallons these are.
     """
 
     units = "metric"
+    cups = ""
 
     def __init__(
         self, dimension: Dimension, most: float, *, least: float = 0.0, **kwargs: Any
@@ -37,12 +48,17 @@ class QuantityField(forms.CharField):
         super().__init__(**kwargs)
         self.dimension = dimension
         self.least, self.most = least, most
-        self.widget.attrs |= {"autocomplete": "off", "spellcheck": "false"}
+        self.widget.attrs |= {"autocomplete": "off", "spellcheck": "false", "inputmode": "decimal"}
 
     @property
     def unit(self) -> str:
         """The unit of a bare number."""
         return BARE_UNITS[self.units][self.dimension]
+
+    @property
+    def unit_choices(self) -> tuple[str, ...]:
+        """The units that a press of its button goes through, for whoever has no letters."""
+        return UNIT_CHOICES[self.units][self.dimension]
 
     def clean(self, value: Any) -> float | None:
         """The typed text in grams or millimetres.
@@ -53,7 +69,7 @@ class QuantityField(forms.CharField):
         if not text.strip():
             return None
         try:
-            found = parse_quantity(text, self.dimension, self.unit)
+            found = parse_quantity(text, self.dimension, self.unit, self.cups)
         except NotAQuantity as error:
             raise ValidationError(f"{str(error)[:1].upper()}{str(error)[1:]}.") from None
         if found <= 0:
@@ -114,6 +130,52 @@ class NumberField(forms.CharField):
 
     def has_changed(self, initial: Any, data: Any) -> bool:
         """Whether the text differs from what was shown."""
+        return bool((self.prepare_value(initial) or "") != (data or "").strip())
+
+
+class TemperatureField(forms.CharField):
+    """A temperature [°C], typed in either degrees; `units` is set by the form."""
+
+    units = "metric"
+
+    def __init__(self, least: float, most: float, **kwargs: Any) -> None:
+        super().__init__(**kwargs)
+        self.least, self.most = least, most
+        self.widget.attrs |= {"autocomplete": "off", "inputmode": "decimal"}
+
+    @property
+    def unit(self) -> str:
+        """The degrees of a bare number."""
+        return "°F" if self.units == "imperial" else "°C"
+
+    def clean(self, value: Any) -> float | None:
+        """The temperature in degrees Celsius.
+
+        Raises: ValidationError with what would do.
+        """
+        text = super().clean(value)
+        if not text.strip():
+            return None
+        try:
+            found = parse_temperature(text, "F" if self.units == "imperial" else "C")
+        except NotAQuantity as error:
+            raise ValidationError(f"{str(error)[:1].upper()}{str(error)[1:]}.") from None
+        if not self.least <= found <= self.most:
+            limits = [temperature(each, self.units) for each in (found, self.least, self.most)]
+            raise ValidationError("{} is out of range; {} to {} would do.".format(*limits))
+        return found
+
+    def prepare_value(self, value: Any) -> Any:
+        """Show a temperature in the cook's degrees, and text as it was typed."""
+        if not isinstance(value, int | float):
+            return value
+        if self.units != "imperial":
+            return f"{value:g}"
+        whole = f"{fahrenheit(value):.0f}"
+        return whole if parse_temperature(whole, "F") == value else f"{fahrenheit(value):.1f}"
+
+    def has_changed(self, initial: Any, data: Any) -> bool:
+        """Whether the text differs from what was shown; the same text keeps the exact value."""
         return bool((self.prepare_value(initial) or "") != (data or "").strip())
 
 

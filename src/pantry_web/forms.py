@@ -5,7 +5,7 @@ from typing import Any
 from django import forms
 
 from pantry_core.words import NotPlain, plain_line, plain_text
-from pantry_web.fields import QuantityField
+from pantry_web.fields import QuantityField, TemperatureField
 
 
 class PlainForm(forms.Form):
@@ -18,17 +18,28 @@ class PlainForm(forms.Form):
                 is_line = not isinstance(field.widget, forms.Textarea)
                 field.validators = [*field.validators, _line if is_line else _text]
 
+    def add_error(self, field: str | None, error: Any) -> None:
+        """Refuse something; the first field that is wrong has the focus when the page is there."""
+        super().add_error(field, error)
+        first = next((name for name in self.fields if name in self.errors), None)
+        for name, each in self.fields.items():
+            each.widget.attrs.pop("autofocus", None)
+            if name == first:
+                each.widget.attrs["autofocus"] = True
+
 
 class KitchenForm(PlainForm):
     """A form that reads quantities in the units of a kitchen."""
 
-    def __init__(self, *args: Any, units: str = "metric", **kwargs: Any) -> None:
+    def __init__(self, *args: Any, units: str = "metric", cups: str = "", **kwargs: Any) -> None:
         kwargs.setdefault("label_suffix", "")
         super().__init__(*args, **kwargs)
         for name, field in self.fields.items():
             field.widget.attrs["aria-describedby"] = f"{self[name].auto_id}-message"
-            if isinstance(field, QuantityField):
+            if isinstance(field, QuantityField | TemperatureField):
                 field.units = units
+            if isinstance(field, QuantityField):
+                field.cups = cups
 
     def kept(self, name: str) -> Any:
         """The cleaned value, or the exact initial one when its text was left as shown."""

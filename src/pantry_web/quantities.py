@@ -2,18 +2,27 @@
 
 from datetime import timedelta
 
-from pantry_core.measures.units import GRAMS, MILLIMETRES
+from pantry_core.measures.temperature import fahrenheit, in_fahrenheit
+from pantry_core.measures.units import GRAMS, MILLILITRES, MILLIMETRES
 
 HOURS_PER_DAY = 24
-SEVERAL = 3
-"""From so many days on nobody counts hours."""
+SEVERAL, EXACT_H, HALVES = 3, 3, 10
+"""From so many days on nobody counts hours, from so many hours on minutes, from so many of either
+halves."""
 THIN_SPACE = "\u202f"
+
+EIGHTHS = ("", "⅛", "¼", "⅜", "½", "⅝", "¾", "⅞")
 
 BARE_UNITS = {
     "metric": {"mass": "g", "length": "mm", "water": "g"},
     "imperial": {"mass": "lb", "length": "in", "water": "lb"},
 }
 """The unit of a number typed without one, by the kitchen's units."""
+UNIT_CHOICES = {
+    "metric": {"mass": ("g", "kg"), "length": ("mm", "cm"), "water": ("ml", "l", "g")},
+    "imperial": {"mass": ("lb", "oz"), "length": ("in",), "water": ("qt", "cups", "lb", "oz")},
+}
+"""The units that a thumb chooses from, the larger of two that follow each other first."""
 
 
 def mass_parts(grams: float, units: str) -> list[tuple[str, str]]:
@@ -41,33 +50,71 @@ def typed_mass(grams: float, units: str) -> str:
 
 
 def length(millimetres: float, units: str) -> str:
-    """A thickness: 50 mm, or 2.25 in."""
+    """A thickness: 50 mm, or 2¼ in, to the eighth."""
     if units == "imperial":
-        return f"{_plain(millimetres / MILLIMETRES['in'], 2)} in"
-    return f"{_plain(millimetres, 2)} mm"
+        whole, eighths = divmod(round(8 * millimetres / MILLIMETRES["in"]), 8)
+        return f"{whole or ''}{EIGHTHS[eighths]} in" if whole or eighths else "0 in"
+    return f"{_plain(millimetres, 0 if millimetres >= 10 else 1)} mm"
 
 
 def span(hours: float) -> str:
-    """A length of time in whole words: 13 d 19 h, 2 h 30 min, 20 min."""
-    minutes = round(abs(hours) * 60)
-    if minutes >= 24 * 60:
-        whole_hours = round(minutes / 60)
-        parts = [(whole_hours // 24, "d"), (whole_hours % 24, "h")]
-    else:
-        parts = [(minutes // 60, "h"), (minutes % 60, "min")]
-    return " ".join(f"{count} {unit}" for count, unit in parts if count) or "0 min"
+    """A length of time as people say it: one unit, in halves as soon as minutes do not matter.
+
+    Minutes up to an hour, hours with their minutes up to three, half hours up to ten, hours up to a
+    day; then 1½ days or 30 h, half days up to ten, and days.
+    """
+    hours = abs(hours)
+    minutes = round(60 * hours)
+    if minutes < 60:
+        return f"{minutes} min"
+    if minutes < 60 * EXACT_H and minutes % 30:
+        return f"{minutes // 60} h {minutes % 60} min"
+    if hours < HALVES:
+        return f"{_halves(hours)} h"
+    if round(hours) < HOURS_PER_DAY or (hours < SEVERAL * HOURS_PER_DAY and round(hours) % 12):
+        return f"{hours:.0f} h"
+    days = hours / HOURS_PER_DAY
+    text = _halves(days) if days < HALVES else f"{days:.0f}"
+    return f"{text} day{'' if text == '1' else 's'}"
 
 
 def days_in_words(days: float) -> str:
-    """Days as people say them: 15 h, 30 h, 1½ days, 5 days, from ten on whole ones."""
-    hours = HOURS_PER_DAY * days
-    if days < 1.0:
-        return span(hours)
-    if days < SEVERAL and round(hours) % 12:
-        return f"{hours:.0f} h"
-    halves = round(2 * days) / 2 if days < 10 else float(round(days))
-    whole, half = int(halves), "½" if halves % 1 else ""
-    return f"{whole}{half} day{'' if halves == 1 else 's'}"
+    """Days as people say them."""
+    return span(HOURS_PER_DAY * days)
+
+
+def spoons(count: float) -> str:
+    """A number of spoons or cups: quarters below two, halves below five, then whole ones."""
+    if count < 0.2:
+        return "a pinch"
+    step = 4 if count < 2 else 2 if count < 5 else 1
+    whole, part = divmod(round(count * step), step)
+    fraction = {0.25: "¼", 0.5: "½", 0.75: "¾"}.get(part / step, "")
+    return f"{whole or ''}{fraction}" if whole or fraction else "¼"
+
+
+def temperature(celsius: float, units: str) -> str:
+    """A temperature in the kitchen's degrees, to the degree, or to half a degree Celsius."""
+    if units == "imperial":
+        return f"{fahrenheit(celsius):.0f} °F"
+    return f"{_plain(round(2 * celsius) / 2, 1)} °C"
+
+
+def volume(millilitres: float, units: str) -> str:
+    """A volume in the kitchen's units: 850 ml or 2.4 l, 3½ cups or 2½ qt; without its sign."""
+    amount = abs(millilitres)
+    if units == "imperial":
+        quarts = amount / MILLILITRES["us quart"]
+        cups = amount / MILLILITRES["us cup"]
+        if quarts >= 1:
+            return f"{_halves(quarts) if quarts < HALVES else f'{quarts:.0f}'} qt"
+        return f"{spoons(cups)} cup{'' if cups <= 1 else 's'}"
+    return f"{amount:.0f} ml" if amount < 995 else f"{amount / 1000:.1f} l"
+
+
+def in_units(sentence: str, units: str) -> str:
+    """A sentence of the core with its temperatures in the kitchen's degrees."""
+    return in_fahrenheit(sentence) if units == "imperial" else sentence
 
 
 def typed_duration(hours: float, bare: str) -> str:
@@ -84,6 +131,11 @@ def typed_duration(hours: float, bare: str) -> str:
 def hours_of(length_of_time: timedelta) -> float:
     """Hours in a timedelta [h]."""
     return length_of_time.total_seconds() / 3600
+
+
+def _halves(value: float) -> str:
+    whole, half = divmod(round(2 * value), 2)
+    return f"{whole or ''}{'½' if half else ''}" or "0"
 
 
 def _decimals(grams: float) -> int:

@@ -39,8 +39,8 @@ def test_typing_is_answered(cook, roast, django_assert_max_num_queries):
     # 2.5 % of 1900 g is 47.5 g, less the salt in 1900·150 ppm/6.25 % = 4.56 g of curing salt
     assert "<b>43.2</b> g" in page
     assert "<b>4.56</b> g" in page
-    # messages of the fields; the wait, the servings, what is suggested, the methods, the heat
-    assert page.count("hx-swap-oob") == len(DishForm.base_fields) + len(CUSTOMS) + 5
+    # messages of the fields; the wait, servings, suggestion, methods, heat, the line at the foot
+    assert page.count("hx-swap-oob") == len(DishForm.base_fields) + len(CUSTOMS) + 6
     wrong = cook.post(f"/feasts/{feast.pk}/answer/", typed | {"mass": "1 yak"}).content.decode()
     assert "no unit of weight" in wrong
     assert "Weigh out" not in wrong
@@ -181,7 +181,7 @@ def test_a_reading_below_is_not_passed_over(cook, quince, bird):
     assert "Is it done?" in page
     at(quince, datetime(2027, 3, 20, 11, 5, tzinfo=UTC))
     page = read(cook, bird, "55").content.decode()
-    assert "55 <small>of 74 °C" in page
+    assert "55 °C <small>of 74 °C" in page
     assert "Not yet" in page
     assert "Look again at" in page
     now = Dish.objects.get(pk=bird.pk)

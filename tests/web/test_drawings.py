@@ -13,7 +13,16 @@ from pantry_web.drawings.passage import NARROW, WIDE, passage
 from pantry_web.drawings.scales import Length, bars, gauge
 from pantry_web.drawings.shapes import Chain, Stay, Visit
 from pantry_web.drawings.timescale import House, midnights, nights
-from pantry_web.quantities import days_in_words, length, mass, span
+from pantry_web.quantities import (
+    days_in_words,
+    in_units,
+    length,
+    mass,
+    span,
+    spoons,
+    temperature,
+    volume,
+)
 
 HOUSE = House(ZoneInfo("Europe/London"), time(7, 0), time(22, 30))
 SERVE = datetime(2027, 3, 29, 17, 30, tzinfo=UTC)  # the clocks went forward the day before
@@ -87,9 +96,19 @@ def test_gauge_and_bars():
         (mass(2400, "metric"), "2\u202f400 g"), (mass(15.44, "metric"), "15.4 g"),
         (mass(4.316, "metric"), "4.32 g"), (mass(99.96, "metric"), "100 g"),
         (mass(3231.85, "imperial"), "7 lb 2 oz"), (mass(15.44, "imperial"), "0.54 oz"),
-        (mass(453.59237, "imperial"), "1 lb"), (length(57.15, "metric"), "57.15 mm"),
-        (length(57.15, "imperial"), "2.25 in"), (span(330.7), "13 d 19 h"), (span(0), "0 min"),
-        (span(2.5), "2 h 30 min"), (span(23.999), "1 d"),
+        (mass(453.59237, "imperial"), "1 lb"), (length(57.15, "metric"), "57 mm"),
+        (length(57.15, "imperial"), "2¼ in"), (length(12.7, "imperial"), "½ in"),
+        (length(4.2, "metric"), "4.2 mm"), (span(0), "0 min"), (span(0.2), "12 min"),
+        (span(0.9999), "1 h"), (span(1.25), "1 h 15 min"), (span(2.5), "2½ h"), (span(4.3), "4½ h"),
+        (span(13.9), "14 h"), (span(23.999), "1 day"), (span(30), "30 h"), (span(36), "1½ days"),
+        (span(60.1), "2½ days"), (span(330.7), "14 days"), (span(-4.0), "4 h"),
+        (spoons(12.8), "13"), (spoons(0.55), "½"), (spoons(1.2), "1¼"), (spoons(3.4), "3½"),
+        (spoons(0.05), "a pinch"), (temperature(63.0, "metric"), "63 °C"),
+        (temperature(63.0, "imperial"), "145 °F"), (temperature(3.5, "metric"), "3.5 °C"),
+        (volume(850, "metric"), "850 ml"), (volume(2400, "metric"), "2.4 l"),
+        (volume(2366, "imperial"), "2½ qt"), (volume(118.3, "imperial"), "½ cup"),
+        (in_units("to 74 °C, by 5 °C more", "imperial"), "to 165 °F, by 9 °F more"),
+        (in_units("from 57 to 21 °C", "metric"), "from 57 to 21 °C"),
     ],
 )  # fmt: skip
 def test_amounts_as_shown(shown, wanted):

@@ -8,6 +8,8 @@ from fractions import Fraction
 from pantry_core.measures.units import (
     BASE_UNIT,
     FACTORS,
+    OWN_UNITS,
+    SINGULAR,
     SPELLINGS,
     TWO_MEANINGS,
     Dimension,
@@ -68,11 +70,12 @@ def leading_number(text: str) -> tuple[float, str] | None:
     return (_number(match), tidy[match.end() :]) if match else None
 
 
-def parse_quantity(text: str, dimension: Dimension, bare_unit: str) -> float:
+def parse_quantity(text: str, dimension: Dimension, bare_unit: str, cups: str = "") -> float:
     """Read a quantity with its unit; a bare number is taken in `bare_unit`.
 
     Parameters: text, at most 60 characters; dimension "mass", "length" or "water" (a mass or a
-    volume of water); bare_unit, one of the units of that dimension.
+    volume of water); bare_unit, one of the units of that dimension; cups, whose cups, pints and
+    gallons these are where the text does not say: us, metric, australian or imperial.
     Returns: grams for mass and water, millimetres for length.
     Raises: NotAQuantity; the message names the text and what would do.
 
@@ -80,8 +83,8 @@ def parse_quantity(text: str, dimension: Dimension, bare_unit: str) -> float:
     3231.85
     >>> parse_quantity("2 1/4 in", "length", "mm")
     57.15
-    >>> parse_quantity("1½ l", "water", "g")
-    1500.0
+    >>> parse_quantity("1½ l", "water", "g"), parse_quantity("5 cups", "water", "g", "metric")
+    (1500.0, 1250.0)
     """
     tidy = _tidied(text)
     factors = FACTORS[dimension]
@@ -95,7 +98,7 @@ def parse_quantity(text: str, dimension: Dimension, bare_unit: str) -> float:
             raise NotAQuantity(f"“{text.strip()}” cannot be read; write it like {example}")
         unit = _UNIT.match(tidy, number.end())
         position = unit.end() if unit else number.end()
-        name = _unit_name(unit.group(1) if unit else bare_unit, dimension, example)
+        name = _unit_name(unit.group(1) if unit else bare_unit, dimension, example, cups)
         if unit is None and (parts or tidy[position:].strip()):
             raise NotAQuantity(f"“{text.strip()}” lacks a unit; write it like {example}")
         if factors[name] >= last_factor:
@@ -145,8 +148,10 @@ def _fraction(text: str) -> Fraction:
     return Fraction(int(above), int(below))
 
 
-def _unit_name(written: str, dimension: Dimension, example: str) -> str:
+def _unit_name(written: str, dimension: Dimension, example: str, cups: str) -> str:
     written = " ".join(written.split())
+    if dimension == "water":
+        written = OWN_UNITS.get(cups, {}).get(SINGULAR.get(written, written), written)
     name = SPELLINGS.get(written, written)
     if name in FACTORS[dimension]:
         return name

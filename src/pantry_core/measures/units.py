@@ -20,6 +20,7 @@ MILLILITRES: Final = {
     "us pint": 473.176473,
     "us quart": 946.352946,
     "us gallon": 3785.411784,
+    "imp cup": 284.130625,
     "imp pint": 568.26125,
     "imp gallon": 4546.09,
 }
@@ -47,7 +48,7 @@ SPELLINGS: Final = {
     "inch": "in", "inches": "in", "ins": "in", '"': "in", "″": "in", "”": "in",
     "millilitre": "ml", "millilitres": "ml", "milliliter": "ml", "milliliters": "ml",
     "litre": "l", "litres": "l", "liter": "l", "liters": "l",
-    "us cups": "us cup", "metric cups": "metric cup",
+    "us cups": "us cup", "metric cups": "metric cup", "imp cups": "imp cup",
     "us pints": "us pint", "us pt": "us pint",
     "us quarts": "us quart", "us qt": "us quart", "qt": "us quart", "quart": "us quart",
     "quarts": "us quart",
@@ -64,6 +65,17 @@ TWO_MEANINGS: Final = {
     "pint": "us pint or imp pint", "pints": "us pint or imp pint", "pt": "us pint or imp pint",
     "gallon": "us gallon or imp gallon", "gallons": "us gallon or imp gallon",
     "gal": "us gallon or imp gallon",
+}  # fmt: skip
+
+OWN_UNITS: Final = {
+    "us": {"cup": "us cup", "pint": "us pint", "gallon": "us gallon"},
+    "metric": {"cup": "metric cup"},
+    "australian": {"cup": "metric cup"},
+    "imperial": {"cup": "imp cup", "pint": "imp pint", "gallon": "imp gallon"},
+}
+"""What a unit of two meanings is in a kitchen, by whose cups it has."""
+SINGULAR: Final = {
+    "cups": "cup", "pints": "pint", "pt": "pint", "gallons": "gallon", "gal": "gallon",
 }  # fmt: skip
 
 SPOONS_ML: Final = {

@@ -13,7 +13,7 @@ from pantry_core.plan.instants import NotAnInstant, local_instant
 from pantry_core.routes.jobs import JOBS, MOST_MADE_G, Job, Made, fed_by, job_route
 from pantry_web.feasts.choices import cut_choices
 from pantry_web.feasts.models import Dish, Feast, KeptRoute, Mishap
-from pantry_web.fields import InstantField, LongSelect, NumberField, QuantityField
+from pantry_web.fields import InstantField, LongSelect, NumberField, QuantityField, TemperatureField
 from pantry_web.forms import KitchenForm, PlainForm
 from pantry_web.ingredient_lines import IngredientsField
 from pantry_web.kitchens.forms import ZONES, ZonedForm
@@ -221,7 +221,7 @@ class MishapForm(ZonedForm):
     )
     begins = InstantField(label="From")
     ends = InstantField(label="until")
-    temperature = NumberField(-40, 60, unit="°C", required=False, label="Read, if anybody did")
+    temperature = TemperatureField(-40, 60, required=False, label="Read, if anybody did")
 
     def __init__(self, *args: Any, feast: Feast, now: datetime, **kwargs: Any) -> None:
         super().__init__(*args, zone=feast.time_zone, **kwargs)

@@ -125,7 +125,7 @@ def new_job(request: HttpRequest, feast_id: int) -> HttpResponse:
 def new_mishap(request: HttpRequest, feast_id: int) -> HttpResponse:
     """Write down that something went wrong."""
     whole = feast_outlook_of(request, feast_id)
-    form = MishapForm(request.POST, feast=whole.feast, now=whole.now)
+    form = MishapForm(request.POST, feast=whole.feast, now=whole.now, units=whole.kitchen.units)
     if not form.is_valid():
         return feast_page(request, whole, mishap_form=form)
     record_mishap(whole.kitchen, cook_of(request), **form.told)

@@ -114,7 +114,8 @@ def feast_page(
     context = {
         "form": form or FeastForm(now=whole.now, initial=as_it_is(whole.feast)),
         "job_form": job_form or job_form_of(whole),
-        "mishap_form": mishap_form or MishapForm(feast=whole.feast, now=whole.now),
+        "mishap_form": mishap_form
+        or MishapForm(feast=whole.feast, now=whole.now, units=whole.kitchen.units),
         "absence_form": absence_form or AbsenceForm(zone=whole.feast.time_zone),
         "feast": whole.feast,
         "whole": whole,

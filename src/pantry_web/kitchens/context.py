@@ -15,4 +15,7 @@ def kitchen(request: HttpRequest) -> dict[str, object]:
             found = kitchen_of(request)
         except Http404:
             found = None
-    return {"kitchen": found, "now": clock.now(found) if found else None}
+    return {
+        "kitchen": found, "now": clock.now(found) if found else None,
+        "units": found.units if found else Kitchen.Units.METRIC,
+    }  # fmt: skip

@@ -5,6 +5,7 @@ from datetime import datetime
 
 from pantry_web.feasts.models import Event
 from pantry_web.planning.outlook import Outlook
+from pantry_web.quantities import temperature
 
 What = Event.What
 
@@ -47,7 +48,7 @@ def _words(view: Outlook, event: Event) -> str:
     if event.what == What.TOUCHED:
         return event.get_touch_display().capitalize()
     if event.what == What.TEMPERATURE_READ:
-        return f"Read {event.temperature_c:g} °C"
+        return f"Read {temperature(event.temperature_c or 0.0, view.kitchen.units)}"
     if event.what == What.LINE_WEIGHED:
         return f"Weighed out: {event.line.replace('-', ' ')}"
     return {

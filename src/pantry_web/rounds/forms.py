@@ -6,7 +6,7 @@ from django import forms
 
 from pantry_core.meat import MOST_MEAT_G
 from pantry_web.feasts.models import Event
-from pantry_web.fields import NumberField, QuantityField
+from pantry_web.fields import QuantityField, TemperatureField
 from pantry_web.forms import KitchenForm
 
 
@@ -14,7 +14,7 @@ class NoteForm(KitchenForm):
     """A weight, a temperature, a taste, a touch, a note: any of them."""
 
     mass = QuantityField("mass", MOST_MEAT_G, label="Weight now", required=False)
-    temperature = NumberField(-40, 150, unit="°C", label="Temperature read", required=False)
+    temperature = TemperatureField(-40, 150, label="Temperature read", required=False)
     taste = forms.ChoiceField(
         choices=[
             ("", "not tasted"),

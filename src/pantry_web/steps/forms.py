@@ -16,7 +16,13 @@ from pantry_core.routes.steps import PLACES, SHOPPING
 from pantry_web.feasts.documents import Document
 from pantry_web.feasts.forms import REDUCED
 from pantry_web.feasts.models import Dish
-from pantry_web.fields import DurationField, InstantField, NumberField, QuantityField
+from pantry_web.fields import (
+    DurationField,
+    InstantField,
+    NumberField,
+    QuantityField,
+    TemperatureField,
+)
 from pantry_web.forms import KitchenForm, PlainForm
 from pantry_web.ingredient_lines import IngredientsField, as_lines
 from pantry_web.kitchens.forms import ZonedForm
@@ -71,7 +77,7 @@ class StepForm(ZonedForm):
     every_h = DurationField(MOST_H, least_h=0.25, required=False, label="A round every")
     tend = forms.CharField(max_length=200, required=False, label="What a round is")
     until = forms.ChoiceField(choices=list(UNTIL.items()), required=False, label="Until")
-    until_c = NumberField(-25, 250, unit="°C", required=False, label="at")
+    until_c = TemperatureField(-25, 250, required=False, label="at")
     locked_start = InstantField(required=False, label="Fixed to begin")
     waits = forms.ChoiceField(required=False, label="Waits for the end of")
     wait_h = DurationField(MOST_H, required=False, label="and then so long")
@@ -79,7 +85,8 @@ class StepForm(ZonedForm):
     def __init__(
         self, *args: Any, dish: Dish, others: Sequence[Waited] = (), **kwargs: Any
     ) -> None:
-        super().__init__(*args, zone=dish.feast.time_zone, **kwargs)
+        zone, units = dish.feast.time_zone, dish.feast.kitchen.units
+        super().__init__(*args, zone=zone, units=units, **kwargs)
         self.dish = dish
         choices = [("", "no other dish"), *((each.value, each.label) for each in others)]
         shown = self.initial.get("waits")

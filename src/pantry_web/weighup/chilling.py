@@ -10,7 +10,7 @@ from pantry_core.heat.chill import ChillRequest, Ice, Liquid, chill
 from pantry_core.heat.cooling import Cooling, cooling
 from pantry_core.heat.holding_back import BOILING_C, FREEZER_C, TAP_C, held_back
 from pantry_core.rules.constants import FRIDGE_GOAL_C
-from pantry_web.fields import NumberField, QuantityField
+from pantry_web.fields import NumberField, QuantityField, TemperatureField
 from pantry_web.forms import KitchenForm
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.planning.access import piece_outlook_of
@@ -23,12 +23,12 @@ class ColdForm(KitchenForm):
     """What is mixed, at what temperatures, and how cold it is to be."""
 
     hot = QuantityField("water", MOST_G, label="Hot")
-    hot_c = NumberField(0, 110, unit="°C", label="at")
+    hot_c = TemperatureField(0, 110, label="at")
     cold = QuantityField("water", MOST_G, label="Cold water", required=False)
-    cold_c = NumberField(0, 60, unit="°C", label="at")
+    cold_c = TemperatureField(0, 60, label="at")
     ice = QuantityField("water", MOST_G, label="Ice", required=False)
-    ice_c = NumberField(-80, 0, unit="°C", label="at")
-    goal = NumberField(0, 60, unit="°C", label="To be at")
+    ice_c = TemperatureField(-80, 0, label="at")
+    goal = TemperatureField(0, 60, label="To be at")
 
     def request(self) -> ChillRequest:
         """What was typed as the core's document."""
@@ -46,7 +46,7 @@ class CoolingForm(KitchenForm):
     """A pot that is cooling: since when, and what it has now."""
 
     since = NumberField(0, 100, unit="h", label="Since it was hot")
-    now_c = NumberField(-5, 110, unit="°C", label="Now it has")
+    now_c = TemperatureField(-5, 110, label="Now it has")
     is_cured = forms.BooleanField(label="A whole piece, cured with 100 ppm or more", required=False)
     is_reheated = forms.BooleanField(label="Brought back to 74 °C once before", required=False)
 
@@ -73,7 +73,7 @@ def cold(request: HttpRequest, dish_id: int) -> HttpResponse:
     is_cooling = request.POST.get("what") == "cooling"
     form = ColdForm(
         request.POST if request.method == "POST" and not is_cooling else None,
-        units=kitchen.units, initial=first,
+        units=kitchen.units, cups=kitchen.cups, initial=first,
     )  # fmt: skip
     cooling_form = CoolingForm(
         request.POST if is_cooling else None, units=kitchen.units, auto_id="id_pot_%s"
@@ -81,7 +81,7 @@ def cold(request: HttpRequest, dish_id: int) -> HttpResponse:
     mixed = form
     if not form.is_bound:
         shown = {name: form.fields[name].prepare_value(value) for name, value in first.items()}
-        mixed = ColdForm(shown, units=kitchen.units, initial=first)
+        mixed = ColdForm(shown, units=kitchen.units, cups=kitchen.cups, initial=first)
     judged = None
     if is_cooling and cooling_form.is_valid():
         judged = cooling_form.judged()
@@ -89,7 +89,8 @@ def cold(request: HttpRequest, dish_id: int) -> HttpResponse:
     answer = chill(mixed.request()) if mixed.is_valid() else None
     context = {
         "dish": view.dish, "feast": view.dish.feast, "form": form, "cooling_form": cooling_form,
-        "answer": answer, "judged": judged, "goal": FRIDGE_GOAL_C,
+        "answer": answer, "judged": judged,
+        "goal_c": mixed.cleaned_data.get("goal") or FRIDGE_GOAL_C.value,
         "made_g": sum(float(mixed.kept(each) or 0) for each in ("hot", "cold", "ice"))
         if answer else 0.0,
     }  # fmt: skip

@@ -19,7 +19,7 @@ from pantry_core.rules.cures import CURING_SALTS, LABEL_MOST
 from pantry_web.feasts.choices import FORMS, SCHOOLS, cut_choices, method_choices
 from pantry_web.feasts.documents import House
 from pantry_web.feasts.sauces import SaucesField
-from pantry_web.fields import DurationField, NumberField, QuantityField
+from pantry_web.fields import DurationField, NumberField, QuantityField, TemperatureField
 from pantry_web.forms import KitchenForm
 from pantry_web.pantry.models import Vessel
 
@@ -66,11 +66,11 @@ class DishForm(KitchenForm):
         choices=[("", "as its cut is cooked"), *((h.id, h.name) for h in HEATS.values())],
         label="Then it is", required=False,
     )  # fmt: skip
-    medium = NumberField(0, 600, unit="°C", label="Oven, pot or fire at", required=False)
-    inside = NumberField(40, 100, unit="°C", label="Done, inside, at", required=False)
+    medium = TemperatureField(0, 600, label="Oven, pot or fire at", required=False)
+    inside = TemperatureField(40, 100, label="Done, inside, at", required=False)
 
     def __init__(self, *args: Any, house: House, vessels: Any, cups: str, **kwargs: Any) -> None:
-        super().__init__(*args, **kwargs)
+        super().__init__(*args, cups=cups, **kwargs)
         self.house = house
         sauces = self.fields["sauces"]
         if isinstance(sauces, SaucesField):

@@ -15,6 +15,7 @@ from pantry_core.rules.profiles import NitriteLimits
 from pantry_web.drawings.scales import Bars, Gauge, Length, bars, gauge
 from pantry_web.feasts.documents import House
 from pantry_web.feasts.line_labels import label_of
+from pantry_web.quantities import spoons
 
 TABLESPOON_ML = RECIPE_ML["tbsp"]
 
@@ -158,9 +159,9 @@ def shown_lines(
             aside = "ice is part of it"
         elif line.name == "salt" and (own or table):
             name, each = own if own else ("table salt", table.value if table else 1.0)
-            aside = f"about {line.grams / each / TABLESPOON_ML:.1f} tbsp of {name.lower()}"
+            aside = f"about {spoons(line.grams / each / TABLESPOON_ML)} tbsp of {name.lower()}"
         elif line.name == "sugar" and sugar:
-            aside = f"about {line.grams / sugar.value / TABLESPOON_ML:.1f} tbsp of sugar"
+            aside = f"about {spoons(line.grams / sugar.value / TABLESPOON_ML)} tbsp of sugar"
         scale = house.scale_for(line.grams)
         yield ShownLine(
             line.name, label_of(line.name, request), line.grams, aside,

@@ -68,7 +68,7 @@ def tick_line(request: HttpRequest, dish_id: int, line: str) -> HttpResponse:
         return redirect("weighing", dish_id)
     if "as_asked" in request.POST:
         return _done(request, dish_id, lambda now: weigh_line(now, by, line, wanted.wanted_g))
-    form = AmountForm(request.POST, units=kitchen.units, auto_id=f"id_{line}_%s")
+    form = AmountForm(request.POST, units=kitchen.units, cups=kitchen.cups, auto_id=f"id_{line}_%s")
     if not form.is_valid():
         return _page(request, view, bad=(line, form))
     return _done(

@@ -14,6 +14,9 @@ register = template.Library()
 
 register.filter("span", quantities.span)
 register.filter("days", quantities.days_in_words)
+register.filter("temperature", quantities.temperature)
+register.filter("volume", quantities.volume)
+register.filter("in_units", quantities.in_units)
 
 
 @register.filter
@@ -44,13 +47,6 @@ def mass(grams: float, units: str) -> str:
 def mass_parts(grams: float, units: str) -> list[tuple[str, str]]:
     """A mass as numbers and units, to be set in different sizes."""
     return quantities.mass_parts(grams, units)
-
-
-@register.filter
-def litres(millilitres: float) -> str:
-    """A volume as 850 ml or 2.4 l, without its sign."""
-    amount = abs(millilitres)
-    return f"{amount:.0f} ml" if amount < 995 else f"{amount / 1000:.1f} l"
 
 
 @register.filter
