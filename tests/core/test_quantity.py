@@ -13,7 +13,8 @@ from pantry_core.measures.units import GRAMS, MILLILITRES, MILLIMETRES
 UNITS = pint.UnitRegistry()
 NAMES_OF_PINT = {
     "us cup": "cup", "us pint": "pint", "us quart": "quart", "us gallon": "gallon",
-    "imp cup": "imperial_cup", "imp pint": "imperial_pint", "imp gallon": "imperial_gallon", "in": "inch",
+    "imp cup": "imperial_cup", "imp pint": "imperial_pint", "imp gallon": "imperial_gallon",
+    "in": "inch",
 }  # fmt: skip
 
 

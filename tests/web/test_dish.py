@@ -380,7 +380,7 @@ def test_the_salt_follows_what_really_happened(cook, quince, gammon):
         ("flat", "it is nearly even, so more days add little"),
         ("right", "lift it now"),
         ("salty", "changed twice"),
-        ("too-salty", "the rim is down to"),
+        ("too-salty", "the edge is down to"),
     ],
 )
 def test_a_tasting_is_answered(cook, gammon, taste, says):

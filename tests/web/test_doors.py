@@ -129,11 +129,12 @@ def refused(cook, text):
         (b'{"people": ' + LONG.encode() + b"}", "over 30 digits"),
         (b'{"dishes": ' + b"[" * 60 + b"]" * 60 + b"}", "deeper than 20 levels"),
         (b"[" * 100_000, "not a JSON document"),
+        (b'{"surprise": "\\ud800"}', "half a character"),
         (b"\xff\xfe{", "not a JSON document"),
         (b" " * 1_000_001, "over a megabyte"),
         (b"", "empty"),
     ],
-    ids=["digits", "depth", "brackets", "no-text", "size", "nothing"],
+    ids=["digits", "depth", "brackets", "half", "no-text", "size", "nothing"],
 )
 def test_a_file_of_no_sense_is_refused_in_words(cook, feast, text, told):
     assert told in refused(cook, text)

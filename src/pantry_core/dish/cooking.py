@@ -200,7 +200,7 @@ def _cold_smoke(asked: DishRequest, settled: Settled) -> Iterator[Notice]:
         return
     if judged.nitrite.verdict != "ok":
         text = (
-            "Cold smoke is for meat with nitrite through its heart that is cooked later: take "
+            "Cold smoke is for meat with nitrite through to its centre that is cooked later: take "
             "curing salt, or smoke it hot."
         )
         yield notice("stop", "cold-smoke", text, COLD_SMOKE_MOST_C)

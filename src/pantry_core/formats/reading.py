@@ -35,15 +35,16 @@ class WrongInput(ValueError):
 def parse_json(text: str | bytes) -> object:
     """Parse one JSON document.
 
-    Raises: WrongInput when the text is no JSON, names a field twice, nests too deeply, or has a
-    number of too many digits.
+    Raises: WrongInput when the text is no JSON, names a field twice, nests too deeply, has a number
+    of too many digits, or half a character.
     """
     try:
         raw = json.loads(text, object_pairs_hook=_no_field_twice, parse_int=_whole)
     except (ValueError, RecursionError) as error:
         raise WrongInput((Problem("", f"this is not a JSON document: {error}"),)) from None
-    if _is_deeper(raw, DEEPEST):
-        raise WrongInput((Problem("", f"it nests deeper than {DEEPEST} levels; fewer would do"),))
+    wrong = _wrong_inside(raw)
+    if wrong:
+        raise WrongInput((Problem("", wrong),))
     return raw
 
 
@@ -53,17 +54,26 @@ def _whole(digits: str) -> int:
     return int(digits)
 
 
-def _is_deeper(raw: object, levels: int) -> bool:
-    """Whether something nests deeper than so many levels."""
-    level = [raw] if isinstance(raw, dict | list) else []
-    for _ in range(levels):
+def _wrong_inside(raw: object) -> str:
+    """What is wrong with a document whatever it is of: too deep, or half a character in a text."""
+    level = [raw]
+    for _ in range(DEEPEST):
         inner: list[object] = []
         for each in level:
-            inner += each.values() if isinstance(each, dict) else each
+            if isinstance(each, dict):
+                inner += [*each, *each.values()]
+            elif isinstance(each, list):
+                inner += each
+        if any(isinstance(each, str) and not _is_whole(each) for each in inner):
+            return "a text in it has half a character; whole ones would do"
         level = [each for each in inner if isinstance(each, dict | list)]
         if not level:
-            return False
-    return True
+            return ""
+    return f"it nests deeper than {DEEPEST} levels; fewer would do"
+
+
+def _is_whole(text: str) -> bool:
+    return not any("\ud800" <= sign <= "\udfff" for sign in text)
 
 
 def read_document(model: type[Kind], raw: object) -> Kind:

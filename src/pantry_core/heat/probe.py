@@ -13,7 +13,7 @@ from pantry_core.heat.through import followed
 from pantry_core.notice import Notice, notice
 from pantry_core.rules.rule import Mark, Rule
 
-FELL_C: Final = Rule("reading-fell", 3.0, "°C", "no heart grows colder at the heat", Mark.PRACTICE)
+FELL_C: Final = Rule("reading-fell", 3.0, "°C", "no centre grows colder at the heat", Mark.PRACTICE)
 AHEAD_C: Final = Rule(
     "reading-ahead", 10.0, "°C above the quickest that could be", "a probe in the air",
     Mark.PRACTICE,

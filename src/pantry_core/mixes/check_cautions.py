@@ -104,7 +104,7 @@ def _time(judged: Judged) -> Iterator[Notice]:
         yield notice("note", "after-days", text, _MODEL)
     elif days < wait.days and not judged.waits_too_long:
         text = (
-            f"{days:g} days are short for this piece: the heart is ready after "
+            f"{days:g} days are short for this piece: the centre is ready after "
             f"{wait.days:.1f} days by the model."
         )
         yield notice("caution", "too-short", text, _MODEL)

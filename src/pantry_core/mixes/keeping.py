@@ -124,7 +124,7 @@ def kept_raw(
             yield judged
     if limits is not None and wait is not None and wait.days > limits.stop.value:
         text = (
-            f"The salt does not reach the heart in time: that takes about {wait.days:.0f} days by "
+            f"The salt does not reach the centre in time: that takes about {wait.days:.0f} days by "
             f"the model, and raw it keeps {limits.stop.value:g} at the most. Opened flat, by "
             "needle or in thinner pieces it would; or season it: take it out when the outside is "
             "salty enough."

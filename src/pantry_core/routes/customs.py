@@ -62,70 +62,70 @@ class Custom:
 
 
 def _no_pink_slices(inside: Rule) -> str:
-    return f"It gives up pink slices: {inside.value:g} °C inside."
+    return f"You lose pink slices: {inside.value:g} °C inside."
 
 
 def _no_mild_cure(least: Rule) -> str:
     held = f"{SMOKED_FISH_MIN.value:g} min at {FISH.value:g} °C"
-    return f"It gives up a mild cure: {least.value:g} % of salt in its water, and {held}."
+    return f"It is not a mild cure: {least.value:g} % of salt in its water, and {held}."
 
 
 CUSTOMS: tuple[Custom, ...] = (
     Custom("brine_by", "The brine", (
-        Choice("boiled", "boiled", "It gives up time: it must be chilled before the meat goes in."),
-        Choice("stirred", "stirred cold", "It gives up the spices' strength, and it must be "
+        Choice("boiled", "boiled", "It costs time: it must be chilled before the meat goes in."),
+        Choice("stirred", "stirred cold", "You lose the spices' strength, and it must be "
                "stirred until nothing crunches."),
     ), ALL_KINDS),
     Custom("after_cure", "After the cure", (
-        Choice("rinse", "rinsed", "It gives up the chance to take some salt back out."),
-        Choice("soak", "soaked", "It gives up salt and some cure at the rim, and two hours."),
+        Choice("rinse", "rinsed", "You lose the chance to take some salt back out."),
+        Choice("soak", "soaked", "It costs some salt and cure at the edge, and two hours."),
     )),
     Custom("pot", "The used brine", (
-        Choice("thrown", "thrown away", "It gives up the flavour that is in it."),
-        Choice("boiled", "boiled, for the pot", "It gives up a mild pot: it is as salty as it "
+        Choice("thrown", "thrown away", "You lose the flavour that is in it."),
+        Choice("boiled", "boiled, for the pot", "You lose a mild broth: it is as salty as it "
                "was, and it is boiled first. Never for another piece."),
     )),
     Custom("scoring", "The skin", (
-        Choice("late", "scored just before the heat", "It gives up ease: cold skin cuts better."),
-        Choice("early", "scored before the cure", "It gives up crackling: salt draws water under "
+        Choice("late", "scored just before the heat", "It is more work: cold skin cuts better."),
+        Choice("early", "scored before the cure", "You lose crackling: salt draws water under "
                "the wrapping."),
-        Choice("none", "left whole", "It gives up the pattern, and where fat runs out."),
+        Choice("none", "left whole", "You lose the pattern, and where fat runs out."),
     )),
     Custom("tempering", "Before the oven", (
-        Choice("none", "straight from the fridge", "It gives up some evenness from rim to heart."),
-        Choice("hour", "an hour at room temperature", "It gives up an hour of the two that are "
-               "allowed above 4 °C, and warms the heart by a few degrees only."),
+        Choice("none", "straight from the fridge", "It is a little less even from edge to centre."),
+        Choice("hour", "an hour at room temperature", "It costs an hour of the two that are "
+               "allowed above 4 °C, and warms the centre by a few degrees only."),
     )),
     Custom("vegetables", "Into the pot", (
-        Choice("none", "nothing else", "It gives up a one-pot supper."),
-        Choice("late", "vegetables near the end", "It gives up a clear broth."),
+        Choice("none", "nothing else", "You lose a one-pot supper."),
+        Choice("late", "vegetables near the end", "You lose a clear broth."),
     )),
     Custom("pressing", "After the cure, pressed", (
-        Choice("none", "not pressed", "It gives up the close slice."),
-        Choice("overnight", "under a weight overnight", "It gives up a night and some juice."),
+        Choice("none", "not pressed", "You lose the close slice."),
+        Choice("overnight", "under a weight overnight", "It costs a night and some juice."),
     )),
     Custom("fish", "Fish is eaten", (
-        Choice("cooked", "cooked", "It gives up the raw-cured slice."),
-        Choice("raw-freeze", "raw, frozen by me first", "It gives up a week at −20 °C; a home "
+        Choice("cooked", "cooked", "You lose the raw-cured slice."),
+        Choice("raw-freeze", "raw, frozen by me first", "It costs a week at −20 °C; a home "
                "freezer at −18 does not do."),
-        Choice("raw-safe", "raw, bought frozen so or exempt", "It gives up the choice of fish: "
+        Choice("raw-safe", "raw, bought frozen so or exempt", "It leaves less choice of fish: "
                "the seller says so, or it is a farmed kind that is exempt."),
     ), ("fish",)),
     Custom("storage", "Smoked fish is", (
-        Choice("meal", "eaten at the same meal", "It gives up keeping."),
+        Choice("meal", "eaten at the same meal", "It does not keep."),
         Choice("air", "kept, loosely wrapped", _no_mild_cure(AIR_SALT_PCT)),
         Choice("vacuum", "kept, vacuum-packed", _no_mild_cure(VACUUM_SALT_PCT)),
     ), ("fish",)),
     Custom("game", "Game is", (
-        Choice("farmed", "farmed", "It gives up nothing: it is cooked as beef is."),
+        Choice("farmed", "farmed", "It costs nothing: it is cooked as beef is."),
         Choice("deer", "wild deer", _no_pink_slices(WILD_DEER)),
         Choice("other", "other wild game", _no_pink_slices(OTHER_GAME)),
     ), ("game",)),
     Custom("opened", "The piece is", (
-        Choice("intact", "left as it grew", "It gives up nothing."),
+        Choice("intact", "left as it grew", "It costs nothing."),
         Choice("pricked", "pricked or bladed", _no_pink_slices(NOT_INTACT)),
         Choice("slashed", "slashed into the meat", _no_pink_slices(NOT_INTACT)),
-        Choice("injected", "sold ready-salted or basted", "It gives up pink slices, and some of "
+        Choice("injected", "sold ready-salted or basted", "You lose pink slices, and some of "
                "the salt is in it already: its label says how much."),
     )),
 )  # fmt: skip

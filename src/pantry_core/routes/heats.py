@@ -161,28 +161,28 @@ HEATS: Final[dict[HeatName, Heat]] = {
     heat.id: heat
     for heat in (
         Heat("roast", "Roasted", "one heat, for what is tender by itself",
-             "It gives up crackling, and an even pink from edge to edge.",
+             "You lose crackling, and an even pink from edge to edge.",
              (_roast(180, "Oven at 180 °C; the probe goes into the thickest part, off the bone.",
                      "Brown and sizzling, the juices clear."),),
              bird=(_roast(190, "Skin side up, oven at 190 °C; the probe goes into the thickest "
                           "part, off the bone.",
                           "Brown, the juices clear; a leg moves in its joint."),)),
         Heat("roast-staged", "Roasted in stages", "hot, low, hot: for skin and crackling",
-             "It gives up ease: three heats, and the oven to itself at the end.",
+             "It is more work: three heats, and the oven to itself at the end.",
              (_HOT_START,
               _oven("roast", "Roast low", 150, "Oven down to 150 °C; water into the tray, not on "
                     "the skin.", "Even and pale brown.", ends="tender", span_h=(0.75, 1.25, 2.0),
                     is_main=True, hands_min=5),
               CRISP), is_tender=True),
         Heat("slow-oven", "Low and slow in the oven", "hours at 140 °C, for what must grow tender",
-             "It gives up half a day of the oven.",
+             "It costs half a day of the oven.",
              (_oven("roast", "Roast low and slow", 140, "Oven at 140 °C, covered for the first "
                     "half.", "It shrinks from the bone; a fork turns in it.", ends="tender",
                     span_h=(1.0, 1.75, 3.0), is_main=True),), is_tender=True),
         Heat("simmer", "Simmered until tender", "barely moving water; the broth is kept",
-             "It gives up a crust.", (_SIMMER,), is_tender=True),
+             "You lose a crust.", (_SIMMER,), is_tender=True),
         Heat("simmer-glaze", "Simmered, then glazed", "from the pot into a hot oven",
-             "It gives up a clean oven, and half an hour of it.",
+             "It costs a clean oven, and half an hour of it.",
              (_pot("simmer", "Simmer", 82, "Cover with fresh cold water and keep it just short of "
                    "boiling.", "It steams and hardly moves.", ends="tender",
                    span_h=(0.5, 1.0, 1.75)),
@@ -190,9 +190,9 @@ HEATS: Final[dict[HeatName, Heat]] = {
                     "200 °C.", "Dark and sticky, not black.", ends="look",
                     span_h=(0.5, 0.6, 0.75))), is_tender=True),
         Heat("braise", "Braised", "browned, covered in its liquid, until tender",
-             "It gives up pink slices.", (_BRAISE,), is_tender=True),
+             "You lose pink slices.", (_BRAISE,), is_tender=True),
         Heat("braise-fry", "Braised, then fried crisp", "tender first, then crisp; its liquid is "
-             "the sauce", "It gives up an hour at the hob before the table.",
+             "the sauce", "It costs an hour at the hob before the table.",
              (_BRAISE,
               HeatStage("reduce", "Reduce the sauce", "hob", "look", "Lift the meat out; boil the "
                         "liquid down, marinade and all.", "It coats a spoon.",
@@ -201,14 +201,14 @@ HEATS: Final[dict[HeatName, Heat]] = {
                         "little fat, in batches.", "Deep brown edges.", "pan", 200,
                         span_h=(5 * _MIN, 8 * _MIN, 10 * _MIN), attended=True, batch_g=800)),
              is_tender=True),
-        Heat("sear", "Seared", "minutes a side in a very hot pan", "It gives up thick pieces: "
+        Heat("sear", "Seared", "minutes a side in a very hot pan", "It is not for thick pieces: "
              "brown outside long before they are done inside.",
              (HeatStage("sear", "Sear", "hob", "inside", "Dry it, pan smoking hot; turn it every "
                         "minute.", "A brown crust; it lets go of the pan.", "pan", 220,
                         span_h=_LOOK_H, hands_min=10, attended=True, batch_g=1000,
                         is_main=True),)),
         Heat("sear-oven", "Seared, then the hot oven", "a crust from the pan, the inside from the "
-             "oven", "It gives up a smokeless kitchen.",
+             "oven", "It fills the kitchen with smoke.",
              (HeatStage("sear", "Sear", "hob", "time", "Dry it, pan smoking hot; brown every face.",
                         "A brown crust all over.", "pan", 220,
                         span_h=(6 * _MIN, 8 * _MIN, 10 * _MIN), hands_min=15, attended=True,
@@ -216,13 +216,13 @@ HEATS: Final[dict[HeatName, Heat]] = {
               _oven("roast", "Finish in the oven", 220, "Straight into an oven at 220 °C, the "
                     "probe in.", "It springs back when pressed.", is_main=True, hands_min=5))),
         Heat("stir-fry", "Fried very hot, in strips", "two to five minutes, in batches",
-             "It gives up sitting down: batch after batch, at the stove.",
+             "Nobody sits down: batch after batch, at the stove.",
              (HeatStage("stir-fry", "Fry in batches", "hob", "inside", "Pan or wok as hot as it "
                         "goes; one layer at a time, out again, the next.",
                         "Brown at the edges, nothing wet or pink.", "pan", 230, span_h=_LOOK_H,
                         hands_min=10, attended=True, batch_g=250, is_main=True),)),
         Heat("grill", "Grilled over coals", "chops, skewers, halves: minutes, turned",
-             "It gives up daylight and a cook at the fire.",
+             "It takes daylight and a cook at the fire.",
              (HeatStage("light", "Light the coals", "fire", "time", "Light them; wait for grey "
                         "ash.", "Grey all over, no flame.", span_h=(0.5, 0.5, 0.75),
                         hands_min=15, kind="light"),
@@ -231,7 +231,7 @@ HEATS: Final[dict[HeatName, Heat]] = {
                         "coals", 230, span_h=(5 * _MIN, 6 * _MIN, 8 * _MIN), hands_min=15,
                         attended=True, batch_g=3000, is_main=True))),
         Heat("spit", "On a spit over coals", "a whole animal or a big joint, turned for hours",
-             "It gives up a day: coals want topping up, all the time.",
+             "It costs a day: coals want topping up, all the time.",
              (HeatStage("light", "Light the coals", "fire", "time", "Light twice what you think it "
                         "takes; rake them to both ends.", "Grey all over, no flame.",
                         span_h=(0.75, 0.75, 1.0), hands_min=30, kind="light"),
@@ -241,7 +241,7 @@ HEATS: Final[dict[HeatName, Heat]] = {
                         "coals", 115, hands_min=30, every_h=0.5, tend="Top up the coals, baste",
                         is_main=True))),
         Heat("smoke", "Hot-smoked", "dried, then smoked until it is done",
-             "It gives up a night to dry the surface, and the smoker; through 10 to 54 °C within 6 "
+             "It costs a night to dry the surface, and the smoker; through 10 to 54 °C within 6 "
              "h.", (_SMOKE_LOW, _smoke_hot(110, "Up to 110 °C.")), is_tender=True,
              uncured=(_smoke_hot(120, "Onto the racks, dry to the touch; 120 °C from the start, "
                                  "for there is no curing salt in it."),),
@@ -250,12 +250,12 @@ HEATS: Final[dict[HeatName, Heat]] = {
                              "smoker", 50, span_h=(0.75, 1.0, 1.5), hands_min=20, dried=True),
                    _smoke_hot(85, "Up to 85 °C; hotter, and white beads come out.", dried=True))),
         Heat("smoke-simmer", "Smoked, then into the pot", "smoke for the taste, water to finish",
-             "It gives up the dark crust.",
+             "You lose the dark crust.",
              (_SMOKE_LOW, _pot("simmer", "Simmer", 82, "Into hot water that hardly moves.",
                                "It steams and hardly moves.", ends="tender",
                                span_h=(0.5, 1.0, 1.75))), is_tender=True),
         Heat("cold-smoke", "Cold-smoked", "hours in smoke below 30 °C; it cooks nothing",
-             "It gives up all safety by heat: fish frozen against parasites and salted for it, or "
+             "There is no safety by heat: fish frozen against parasites and salted for it, or "
              "cured meat that is cooked later.",
              (HeatStage("cold-smoke", "Smoke, cold", "smoker", "time", "Thin smoke, never above "
                         "30 °C: a cold night, or ice in the tray.", "Dry, gold, and cool to the "
@@ -269,14 +269,14 @@ HEATS: Final[dict[HeatName, Heat]] = {
                              span_h=(4.0, 6.0, 10.0), hands_min=20, every_h=1.0,
                              tend="Read the smoker: never above 30 °C", is_main=True),)),
         Heat("fry", "Fried in a coat", "dipped, dredged, rested, fried in batches",
-             "It gives up a clean stove, and a cook who never leaves the fat.",
+             "It costs a clean stove, and a cook who never leaves the fat.",
              (_COAT, HeatStage("fry", "Fry", "hob", "inside", "Fat at 170 °C, a third to half of "
                                "the pot; nothing dripping, lid at hand, never left.",
                                "Golden, and the fat grows quiet.", "fat", 170,
                                span_h=(4 * _MIN, 5 * _MIN, 6 * _MIN), hands_min=15, attended=True,
                                batch_g=750, is_main=True))),
         Heat("in-fat", "Slowly, under fat", "hours under fat at 88 °C, then crisp or shredded",
-             "It gives up a day, and a litre of fat that is strained and kept cold.",
+             "It costs a day, and a litre of fat that is strained and kept cold.",
              (HeatStage("in-fat", "Under fat, slowly", "oven", "tender", "Wipe the cure off, cover "
                         "with melted fat, oven so that the fat is at 85 to 93 °C.",
                         "A bubble now and then.", "fat", 88, span_h=(1.5, 2.25, 3.5),
@@ -285,7 +285,7 @@ HEATS: Final[dict[HeatName, Heat]] = {
                     "into a hot pan.", "Brown, and the skin crackles.", ends="look",
                     span_h=(0.25, 0.33, 0.5), hands_min=10)), is_tender=True),
         Heat("pressure", "Under pressure", "about an hour instead of three",
-             "It gives up looking and tasting while it cooks.",
+             "You cannot look or taste while it cooks.",
              (_pot("pressure", "Cook under pressure", 118, "Brown it; liquid to a third, the pot "
                    "never over two thirds full; full pressure.", "A steady hiss.", ends="tender",
                    span_h=(0.25, 0.4, 0.7), medium="pressure", hands_min=20),
@@ -293,17 +293,17 @@ HEATS: Final[dict[HeatName, Heat]] = {
                         "pressure fall by itself.", "The pin has dropped.",
                         span_h=(0.25, 0.25, 0.5), hands_min=5)), is_tender=True),
         Heat("poach", "Poached", "water or stock that trembles: fish, breasts, whole birds",
-             "It gives up a crust.",
+             "You lose a crust.",
              (_pot("poach", "Poach", 82, "Into stock at 80 °C or so; it never boils.",
                    "It trembles; firm to the finger."),),
              bird=(_pot("poach", "Poach", 88, "Into stock at 88 °C or so; it never boils.",
                         "It trembles; the leg moves in its joint."),)),
-        Heat("steam", "Steamed", "over boiling water, lid on", "It gives up a crust.",
+        Heat("steam", "Steamed", "over boiling water, lid on", "You lose a crust.",
              (_pot("steam", "Steam", 100, "Over boiling water, lid on.", "It flakes, or is firm.",
                    medium="steam"),)),
-        Heat("bake", "Baked", "pieces on a tray, in a hot oven", "It gives up gravy.",
+        Heat("bake", "Baked", "pieces on a tray, in a hot oven", "You lose gravy.",
              (_roast(190, "On a tray, not touching, oven at 190 °C.", "Brown; fish flakes."),)),
-        Heat("none", "Not cooked", "raw-cured fish, pickles", "It gives up all safety by heat.",
+        Heat("none", "Not cooked", "raw-cured fish, pickles", "There is no safety by heat.",
              ()),
     )
 }  # fmt: skip

@@ -8,7 +8,7 @@ class Mark(StrEnum):
     """How far a number can be trusted."""
 
     SOURCE = "looked up"
-    MEMORY = "from memory"
+    MEMORY = "source not yet checked"
     PRACTICE = "common practice"
     DERIVED = "derived"
     DEFINED = "by definition"

@@ -12,6 +12,8 @@ from pantry_web import quantities
 
 register = template.Library()
 
+LEAST_PCT = 0.05
+
 register.filter("span", quantities.span)
 register.filter("days", quantities.days_in_words)
 register.filter("temperature", quantities.temperature)
@@ -47,6 +49,12 @@ def mass(grams: float, units: str) -> str:
 def mass_parts(grams: float, units: str) -> list[tuple[str, str]]:
     """A mass as numbers and units, to be set in different sizes."""
     return quantities.mass_parts(grams, units)
+
+
+@register.filter
+def percentage(value: float) -> str:
+    """A percentage as fine as anybody tastes it, without its sign: 1.7, and 0 for next to none."""
+    return "0" if abs(value) < LEAST_PCT else f"{value:.1f}"
 
 
 @register.filter

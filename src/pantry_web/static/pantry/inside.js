@@ -1,6 +1,7 @@
 // Moves the picture of the salt inside a piece by day: the slider, its keys, and play.
 (() => {
   "use strict";
+  const said = (percentage) => (percentage < 0.05 ? "0" : percentage.toFixed(1));
   const STEP_MS = 90;
   let playing = null;
 
@@ -13,7 +14,7 @@
     const cursor = figure.querySelector("[data-cursor]");
     cursor.setAttribute("transform", `translate(${data.xs[index]} 0)`);
     for (const name of ["rim", "mean", "heart"]) {
-      figure.querySelector(`[data-says="${name}"]`).textContent = data[name][index].toFixed(2);
+      figure.querySelector(`[data-says="${name}"]`).textContent = said(data[name][index]);
     }
     const day = data.days[index].toFixed(1);
     figure.querySelector('[data-says="day"]').textContent = day;
