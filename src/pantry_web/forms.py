@@ -11,7 +11,11 @@ from pantry_web.fields import QuantityField, TemperatureField
 class PlainForm(forms.Form):
     """A form whose texts are plain: no control characters, a single line where a line is asked."""
 
+    ids = "id_%s"
+    """The ids of its fields: others where several forms stand on one page."""
+
     def __init__(self, *args: Any, **kwargs: Any) -> None:
+        kwargs.setdefault("auto_id", self.ids)
         super().__init__(*args, **kwargs)
         for field in self.fields.values():
             if isinstance(field, forms.CharField):
@@ -35,7 +39,8 @@ class KitchenForm(PlainForm):
         kwargs.setdefault("label_suffix", "")
         super().__init__(*args, **kwargs)
         for name, field in self.fields.items():
-            field.widget.attrs["aria-describedby"] = f"{self[name].auto_id}-message"
+            if not field.widget.is_hidden:
+                field.widget.attrs["aria-describedby"] = f"{self[name].auto_id}-message"
             if isinstance(field, QuantityField | TemperatureField):
                 field.units = units
             if isinstance(field, QuantityField):

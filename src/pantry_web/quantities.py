@@ -1,16 +1,15 @@
 """Showing amounts in the cook's units; rounding happens here and nowhere before."""
 
+import re
 from datetime import timedelta
 
+from pantry_core.measures.said import HALVES, halves
 from pantry_core.measures.temperature import fahrenheit, in_fahrenheit
 from pantry_core.measures.units import GRAMS, MILLILITRES, MILLIMETRES
 
-HOURS_PER_DAY = 24
-SEVERAL, EXACT_H, HALVES = 3, 3, 10
-"""From so many days on nobody counts hours, from so many hours on minutes, from so many of either
-halves."""
 THIN_SPACE = "\u202f"
 
+_MEASURED = re.compile(r"(?P<amount>\d+(?:\.\d+)?)[ \u00a0\u202f](?P<unit>mm|cm|ml|l)\b")
 EIGHTHS = ("", "⅛", "¼", "⅜", "½", "⅝", "¾", "⅞")
 
 BARE_UNITS = {
@@ -57,32 +56,6 @@ def length(millimetres: float, units: str) -> str:
     return f"{_plain(millimetres, 0 if millimetres >= 10 else 1)} mm"
 
 
-def span(hours: float) -> str:
-    """A length of time as people say it: one unit, in halves as soon as minutes do not matter.
-
-    Minutes up to an hour, hours with their minutes up to three, half hours up to ten, hours up to a
-    day; then 1½ days or 30 h, half days up to ten, and days.
-    """
-    hours = abs(hours)
-    minutes = round(60 * hours)
-    if minutes < 60:
-        return f"{minutes} min"
-    if minutes < 60 * EXACT_H and minutes % 30:
-        return f"{minutes // 60} h {minutes % 60} min"
-    if hours < HALVES:
-        return f"{_halves(hours)} h"
-    if round(hours) < HOURS_PER_DAY or (hours < SEVERAL * HOURS_PER_DAY and round(hours) % 12):
-        return f"{hours:.0f} h"
-    days = hours / HOURS_PER_DAY
-    text = _halves(days) if days < HALVES else f"{days:.0f}"
-    return f"{text} day{'' if text == '1' else 's'}"
-
-
-def days_in_words(days: float) -> str:
-    """Days as people say them."""
-    return span(HOURS_PER_DAY * days)
-
-
 def spoons(count: float) -> str:
     """A number of spoons or cups: quarters below two, halves below five, then whole ones."""
     if count < 0.2:
@@ -107,14 +80,24 @@ def volume(millilitres: float, units: str) -> str:
         quarts = amount / MILLILITRES["us quart"]
         cups = amount / MILLILITRES["us cup"]
         if quarts >= 1:
-            return f"{_halves(quarts) if quarts < HALVES else f'{quarts:.0f}'} qt"
+            return f"{halves(quarts) if quarts < HALVES else f'{quarts:.0f}'} qt"
         return f"{spoons(cups)} cup{'' if cups <= 1 else 's'}"
-    return f"{amount:.0f} ml" if amount < 995 else f"{amount / 1000:.1f} l"
+    litres = amount / 1000
+    return f"{amount:.0f} ml" if amount < 995 else f"{_plain(litres, 1 if litres < 10 else 0)} l"
 
 
 def in_units(sentence: str, units: str) -> str:
-    """A sentence of the core with its temperatures in the kitchen's degrees."""
-    return in_fahrenheit(sentence) if units == "imperial" else sentence
+    """A sentence of the core in the kitchen's units: its temperatures, lengths and volumes."""
+    if units != "imperial":
+        return sentence
+    return _MEASURED.sub(_in_inches_and_quarts, in_fahrenheit(sentence))
+
+
+def _in_inches_and_quarts(found: re.Match[str]) -> str:
+    amount, unit = float(found["amount"]), found["unit"]
+    if unit in MILLIMETRES:
+        return length(amount * MILLIMETRES[unit], "imperial")
+    return volume(amount * MILLILITRES[unit], "imperial")
 
 
 def typed_duration(hours: float, bare: str) -> str:
@@ -131,11 +114,6 @@ def typed_duration(hours: float, bare: str) -> str:
 def hours_of(length_of_time: timedelta) -> float:
     """Hours in a timedelta [h]."""
     return length_of_time.total_seconds() / 3600
-
-
-def _halves(value: float) -> str:
-    whole, half = divmod(round(2 * value), 2)
-    return f"{whole or ''}{'½' if half else ''}" or "0"
 
 
 def _decimals(grams: float) -> int:

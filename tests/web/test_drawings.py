@@ -8,17 +8,16 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from pantry_core.measures.said import days_said, span
 from pantry_web.drawings.lettering import beside, extent, inside
 from pantry_web.drawings.passage import NARROW, WIDE, passage
 from pantry_web.drawings.scales import Length, bars, gauge
 from pantry_web.drawings.shapes import Chain, Stay, Visit
 from pantry_web.drawings.timescale import House, midnights, nights
 from pantry_web.quantities import (
-    days_in_words,
     in_units,
     length,
     mass,
-    span,
     spoons,
     temperature,
     volume,
@@ -182,4 +181,4 @@ def test_only_what_lies_after_a_moment_is_drawn():
      (5.0, "5 days"), (5.26, "5½ days"), (14.9, "15 days")],
 )  # fmt: skip
 def test_days_as_people_say_them(days, words):
-    assert days_in_words(days) == words
+    assert days_said(days) == words

@@ -3,6 +3,7 @@
 from pantry_core.dish.answer import Option
 from pantry_core.dish.piece import Prepared
 from pantry_core.dish.request import DishRequest
+from pantry_core.measures.said import days_said
 from pantry_core.mixes.request import Purpose
 from pantry_core.routes.ways import WAYS, Way, WayName
 from pantry_core.rules.constants import THAW_H_PER_KG
@@ -95,7 +96,7 @@ def _option(way: Way, piece: Prepared, purpose: Purpose, left_h: float | None) -
     because = _BECAUSE[way.id]
     in_time = left_h is None or 24.0 * days + around_h <= left_h
     if not in_time:
-        because = f"no time: about {days:.1f} days in it, and what comes before and after"
+        because = f"no time: about {days_said(days)} in it, and what comes before and after"
     return Option(way.id, days, tuple(needs), because, in_time)
 
 

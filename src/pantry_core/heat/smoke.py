@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 
 from pantry_core.errors import within
+from pantry_core.measures.said import span
 from pantry_core.notice import Level, Notice, notice
 from pantry_core.rules.smoke import UNCURED_AIR_C, UNCURED_WARMING_H, WARMING_H
 
@@ -30,7 +31,7 @@ def judge_smoke(
     limit = UNCURED_WARMING_H if is_risky and hours <= WARMING_H.value else WARMING_H
     if hours > limit.value:
         text = (
-            f"About {hours:.1f} h between 10 and 54 °C; {limit.value:g} are the most. A smaller or "
+            f"About {span(hours)} between 10 and 54 °C; {limit.value:g} are the most. A smaller or "
             "flatter piece, or hotter smoke, is through sooner."
         )
         level: Level = "stop" if is_risky and limit is WARMING_H else "caution"

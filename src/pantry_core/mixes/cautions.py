@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator, Sequence
 
+from pantry_core.measures.said import days_between
 from pantry_core.meat import Meat
 from pantry_core.mixes.curing_cautions import curing_salts, scale
 from pantry_core.mixes.heat_cautions import done, eaten_raw, smoked
@@ -243,7 +244,7 @@ def _model(judged: Judged) -> Iterator[Notice]:
     yield notice(
         "note",
         "model",
-        f"A model, not a measurement: ready in {ready.days_low:.1f} to {ready.days_high:.1f} days "
+        f"A model, not a measurement: ready in {days_between(ready.days_low, ready.days_high)} "
         "in most kitchens. A guide to saltiness and timing, never a safety claim.",
         _MODEL,
     )
@@ -258,8 +259,8 @@ def _notes(judged: Judged) -> Iterator[Notice]:
         yield notice(
             "note",
             "salt-conventions",
-            f"{salt.target_pct:g} % of meat and water is {salt.in_meat_pct:.2f} % of the meat as "
-            f"it was, and {salt.water_phase_pct:.2f} % of the water in it.",
+            f"{salt.target_pct:g} % of meat and water is {salt.in_meat_pct:.1f} % of the meat as "
+            f"it was, and {salt.water_phase_pct:.1f} % of the water in it.",
             Source(FISH_GUIDE, Mark.MEMORY),
         )
     if pickle is not None and pickle.density_g_ml is None:

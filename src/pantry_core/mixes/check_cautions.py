@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator, Sequence
 
+from pantry_core.measures.said import days_said, span
 from pantry_core.mixes.cautions import in_order, of_any_mix, undissolved
 from pantry_core.mixes.judged import Judged
 from pantry_core.mixes.recipe import CheckRequest
@@ -99,12 +100,12 @@ def _time(judged: Judged) -> Iterator[Notice]:
     if wait.lift_h is not None:
         text = (
             f"After {days:g} days in it the meat has about {judged.uptake.mean_pct:.1f} % salt. "
-            f"Ordinary saltiness is there after {wait.lift_h / 24:.1f} days."
+            f"Ordinary saltiness is there after {span(wait.lift_h)}."
         )
         yield notice("note", "after-days", text, _MODEL)
     elif days < wait.days and not judged.waits_too_long:
         text = (
             f"{days:g} days are short for this piece: the centre is ready after "
-            f"{wait.days:.1f} days by the model."
+            f"about {days_said(wait.days)} by the model."
         )
         yield notice("caution", "too-short", text, _MODEL)

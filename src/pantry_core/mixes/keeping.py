@@ -3,6 +3,7 @@
 from collections.abc import Collection, Iterator
 
 from pantry_core.errors import within
+from pantry_core.measures.said import days_said
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Nitrite, Ready
 from pantry_core.notice import Notice, notice
@@ -109,7 +110,9 @@ def judge_raw(limits: RawLimits | None, raw_h: float) -> Notice | None:
         return None
     for level, rule in (("stop", limits.stop), ("caution", limits.caution)):
         if days > rule.value:
-            text = f"It would be raw for {days:.1f} days; the {level} is at {rule.value:g}. {HELPS}"
+            text = (
+                f"It would be raw for {days_said(days)}; the {level} is at {rule.value:g}. {HELPS}"
+            )
             return notice("stop" if level == "stop" else "caution", "raw-clock", text, rule)
     return None
 

@@ -29,7 +29,7 @@ def seasoned_at(mean_pct: float, outer_pct: float) -> Iterator[Notice]:
     """
     if outer_pct > SALTY_EDGE_PCT.value:
         text = (
-            f"The outer 5 mm come to {outer_pct:.1f} % salt: take it out sooner, make the brine "
+            f"The outer 5 mm come to {outer_pct:.1f} % salt: lift it sooner, make the brine "
             "weaker, or let it rest a day."
         )
         yield notice("caution", "salty-edge", text, SALTY_EDGE_PCT)

@@ -3,6 +3,7 @@
 from collections.abc import Callable, Sequence
 from datetime import datetime, timedelta
 
+from pantry_core.measures import said
 from pantry_core.plan.parts import Group, Rule
 from pantry_core.plan.problem import Dish, Problem, Step, WeekHours
 from pantry_core.plan.request import WEEKDAYS
@@ -34,8 +35,8 @@ def _too_late(problem: Problem, dish: Dish, step: Step, earliest: datetime | Non
     begun = dish.begun_at if dish.running else None
     left = dish.serve_at - (begun or problem.now)
     text = (
-        f"From {step.name} on, {span(least)} are needed at least; "
-        f"{span(left)} lie between {'its start' if begun else 'now'} and the hour of serving."
+        f"It needs at least {span(least)} from {step.name} on; there are {span(left)} between "
+        f"{'its start' if begun else 'now'} and the hour of serving."
     )
     if earliest is None:
         return text
@@ -242,9 +243,5 @@ def _listed(problem: Problem, rules: list[Why]) -> str:
 
 
 def span(length: timedelta) -> str:
-    """A length of time in days, hours and minutes, the way a cook says it."""
-    minutes = round(abs(length).total_seconds() / 60)
-    days, hours = divmod(minutes // 60, 24)
-    parts = [f"{days} d" if days else "", f"{hours} h" if hours else ""]
-    parts.append(f"{minutes % 60} min" if minutes % 60 else "")
-    return " ".join(part for part in parts if part) or "0 min"
+    """A length of time as people say it, without its sign."""
+    return said.span(length / timedelta(hours=1))

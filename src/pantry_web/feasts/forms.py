@@ -120,6 +120,7 @@ class Source:
 class JobForm(KitchenForm):
     """A side job: what, called what, how much of it [g], of which dishes and ingredients."""
 
+    ids = "id_job_%s"
     job = forms.ChoiceField(label="What")
     name = forms.CharField(max_length=80, required=False, label="Called")
     amount = QuantityField("mass", MOST_MADE_G, least=1.0, required=False, label="How much in all")
@@ -212,6 +213,7 @@ class PieceForm(KitchenForm):
 class MishapForm(ZonedForm):
     """Something that went wrong: what, from when to when, how warm [°C], and for a dish which."""
 
+    ids = "id_mishap_%s"
     kind = forms.ChoiceField(choices=Mishap.Kind.choices, label="What happened")
     dish = forms.ModelChoiceField(
         Dish.objects.none(),

@@ -113,6 +113,7 @@ class HoursForm(PlainForm):
 class ChangedDayForm(PlainForm):
     """A day on which the hours are others."""
 
+    ids = "id_day_%s"
     day = forms.DateField(label="Day", widget=forms.DateInput({"type": "date"}, "%Y-%m-%d"))
     kind = forms.ChoiceField(choices=ChangedDay.Kind.choices, label="What is different")
     begins = forms.TimeField(
@@ -161,6 +162,7 @@ class ZonedForm(KitchenForm):
 class AbsenceForm(ZonedForm):
     """A time in which nobody is at home."""
 
+    ids = "id_away_%s"
     begins = InstantField(label="Away from")
     ends = InstantField(label="until")
 

@@ -8,6 +8,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
 
 from pantry_core.formats.calendar import Moment, Told, calendar
+from pantry_core.measures.said import span
 from pantry_web.drawings.passage import NARROW, WIDE, passage
 from pantry_web.drawings.shapes import Chain, Passage, State, Stay, Visit
 from pantry_web.drawings.timescale import House
@@ -15,7 +16,7 @@ from pantry_web.passage.slack import slacks
 from pantry_web.planning.access import feast_outlook_of, outlook_of
 from pantry_web.planning.hands import Task, feast_tasks, tasks
 from pantry_web.planning.outlook import FeastOutlook, Outlook
-from pantry_web.quantities import hours_of, span
+from pantry_web.quantities import hours_of
 
 NEXT_TASKS = 5
 JUST_PAST = timedelta(hours=12)

@@ -4,8 +4,9 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Literal
 
+from pantry_core.measures.said import span
 from pantry_web.planning.outlook import FeastOutlook
-from pantry_web.quantities import hours_of, span
+from pantry_web.quantities import hours_of
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,8 +5,10 @@ from datetime import datetime
 from zoneinfo import ZoneInfo
 
 from django import template
+from django.template.defaultfilters import stringfilter
 
 from pantry_core.dish.answer import DishNotice
+from pantry_core.measures import said
 from pantry_core.plan.instants import Instant
 from pantry_web import quantities
 
@@ -14,11 +16,17 @@ register = template.Library()
 
 LEAST_PCT = 0.05
 
-register.filter("span", quantities.span)
-register.filter("days", quantities.days_in_words)
+register.filter("span", said.span)
+register.filter("days", said.days_said)
 register.filter("temperature", quantities.temperature)
 register.filter("volume", quantities.volume)
-register.filter("in_units", quantities.in_units)
+
+
+@register.filter
+@stringfilter
+def in_units(sentence: str, units: str) -> str:
+    """A sentence of the core with its temperatures in the kitchen's degrees."""
+    return quantities.in_units(sentence, units)
 
 
 @register.filter
@@ -55,6 +63,12 @@ def mass_parts(grams: float, units: str) -> list[tuple[str, str]]:
 def percentage(value: float) -> str:
     """A percentage as fine as anybody tastes it, without its sign: 1.7, and 0 for next to none."""
     return "0" if abs(value) < LEAST_PCT else f"{value:.1f}"
+
+
+@register.filter
+def litres(value: float, units: str) -> str:
+    """A volume in litres, in the kitchen's units."""
+    return quantities.volume(1000 * value, units)
 
 
 @register.filter
@@ -96,4 +110,4 @@ def day(moment: datetime, zone: str) -> str:
 @register.filter
 def until(then: datetime, now: datetime) -> str:
     """How long it is from now till then."""
-    return quantities.span(quantities.hours_of(then - now))
+    return said.span(quantities.hours_of(then - now))

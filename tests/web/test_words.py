@@ -1,0 +1,185 @@
+"""Every text of every page in many states and both systems of units: as people say it."""
+
+import re
+from datetime import timedelta
+from html.parser import HTMLParser
+
+import html5lib
+import pytest
+from django.test import Client
+from django.urls import URLPattern, URLResolver, get_resolver, reverse
+
+from pantry_web.demo import kitchen as demo
+from pantry_web.feasts.models import Feast
+
+BANNED = (
+    "as soon as may be", "aught", "nought", "gives up", "give up", "heads", "thereof", "whilst",
+    "rim", "aimed at", "if left for ever", "from memory", "when even", "afresh", "anew", "by whom",
+    "what lifts it", "hitherto", "wherein", "upon",
+)  # fmt: skip
+"""Archaic words, and those of the model's insides."""
+NOT_SAID = {
+    "minutes over three hours": r"\b(?:[3-9]|\d\d+) h \d+ min\b|\b\d+ d \d+ h\b|\b\d+ d\b",
+    "decimals of spoons": r"\d\.\d+ (?:tbsp|tsp|cups?|quarts?)\b",
+    "one of several": r"(?<![\d.,½¼¾])\b1 (?:days|hours|weeks|dishes|people|pieces)\b",
+    "nothing to two decimals": r"\b0\.00\b",
+    "a banned word": r"\b(?:" + "|".join(BANNED) + r")\b",
+    "a template that was not filled in": r"\{\{|\{%|\bNone (?:g|mm|%|min|h)\b",
+}
+OF_THE_OTHER = {
+    "metric": r"°F|\d (?:lb|oz|qt|in(?! \d| the))\b",
+    "imperial": r"°C|\d (?:mm|cm|ml|l|kg)\b",
+}
+LEAVES = {"sign-out", "first-start", "come-in", "new-password"}
+
+
+class Texts(HTMLParser):
+    """What a page says, to the eye and to the ear, without what the cook has typed."""
+
+    UNSAID = {"script", "style", "textarea", "option", "kbd"}
+    HEARD = {"aria-label", "title", "alt", "aria-valuetext", "placeholder"}
+
+    def __init__(self):
+        super().__init__()
+        self.said, self._inside = [], []
+
+    def handle_starttag(self, tag, attributes):
+        known = dict(attributes)
+        self.said += [str(known[name]) for name in self.HEARD if known.get(name)]
+        if tag in self.UNSAID or "metric-too" in (known.get("class") or ""):
+            self._inside.append(tag)
+
+    def handle_endtag(self, tag):
+        if self._inside and self._inside[-1] == tag:
+            self._inside.pop()
+
+    def handle_data(self, text):
+        if not self._inside and text.strip():
+            self.said.append(" ".join(text.split()))
+
+
+EXAMPLE = re.compile(
+    r"“[^”]*”|as it was found: [^…]*…|Bag of 6 l|2\.61 kg in the shop|like 120 ml soy sauce"
+)
+"""What may be typed in anybody's units, and what the demo's cook has typed."""
+
+
+def text_of(page):
+    """All that a page says, in one text."""
+    parser = Texts()
+    parser.feed(page)
+    return EXAMPLE.sub("", " ".join(parser.said))
+
+
+def routes(resolver=None):
+    for each in (resolver or get_resolver()).url_patterns:
+        if isinstance(each, URLResolver):
+            yield from routes(each)
+        elif isinstance(each, URLPattern) and each.name not in LEAVES:
+            yield each
+
+
+def pages(kitchen):
+    """Every page of a kitchen, from the table of all addresses."""
+    feasts = list(kitchen.feasts.all())
+    dishes = [dish for feast in feasts for dish in feast.dishes.all()]
+    of = {
+        frozenset(): [{}],
+        frozenset(("feast_id",)): [{"feast_id": each.pk} for each in feasts],
+        frozenset(("dish_id",)): [{"dish_id": each.pk} for each in dishes],
+        frozenset(("thing", "thing_id")): [
+            {"thing": "vessel", "thing_id": each.pk} for each in kitchen.vessels.all()[:1]
+        ],
+    }
+    for route in routes():
+        for known in of.get(frozenset(route.pattern.converters), ()):
+            yield reverse(route.name, kwargs=known)
+
+
+def lantern(quince):
+    demo.lay_the_table(quince, Feast.objects.get(kitchen=quince))
+
+
+STATES = {
+    "as it stands": str,
+    "all dishes": lantern,
+    "the day before": lambda quince: (lantern(quince), later(quince, days=3)),
+    "the day of the fire": lambda quince: (lantern(quince), later(quince, days=3, hours=18)),
+    "it is over": lambda quince: later(quince, days=6),
+    "too late": lambda quince: Feast.objects.filter(kitchen=quince).update(
+        serve_at=quince.stands_at + timedelta(hours=9)
+    ),
+    "a fridge too small": lambda quince: (
+        lantern(quince), quince.places.filter(name="fridge").update(capacity=3.0)
+    ),
+    "away for long": lambda quince: (lantern(quince), quince.absences.create(
+        begins=quince.stands_at + timedelta(hours=2), ends=quince.stands_at + timedelta(days=2)
+    )),
+    "by the rules of the other side": lambda quince: type(quince).objects.update(profile="eu"),
+}  # fmt: skip
+
+
+def later(quince, **time):
+    quince.stands_at += timedelta(**time)
+    quince.save()
+
+
+def assert_said_well(client, kitchen, units):
+    wrong = []
+    for path in pages(kitchen):
+        answer = client.get(path)
+        if answer.status_code != 200 or "text/html" not in answer["Content-Type"]:
+            continue
+        whole = text_of(answer.content.decode())
+        for name, pattern in {**NOT_SAID, "units of others": OF_THE_OTHER[units]}.items():
+            wrong += [
+                f"{path}: {name}: …{whole[max(found.start() - 40, 0) : found.end() + 20]}…"
+                for found in re.finditer(pattern, whole, re.IGNORECASE if "word" in name else 0)
+            ]
+    assert not wrong, "\n".join(sorted(set(wrong))[:40])
+
+
+@pytest.mark.parametrize("units", ["metric", "imperial"])
+@pytest.mark.parametrize("state", STATES)
+def test_it_is_said_as_people_say_it(cook, quince, state, units):
+    STATES[state](quince)
+    type(quince).objects.filter(pk=quince.pk).update(units=units)
+    assert_said_well(cook, quince, units)
+
+
+@pytest.mark.parametrize("units", ["metric", "imperial"])
+def test_an_empty_kitchen_speaks_well_too(stranger, units):
+    client = Client()
+    client.force_login(stranger)
+    kitchen = stranger.kitchens.get()
+    type(kitchen).objects.filter(pk=kitchen.pk).update(units=units)
+    assert_said_well(client, kitchen, units)
+
+
+def assert_valid(page, path):
+    """HTML by the standard's own parser, each id once, and whatever names an id finds it."""
+    parser = html5lib.HTMLParser(namespaceHTMLElements=False)
+    document = parser.parse(page)
+    wrong = [f"{path}: {place}: {code} {more}" for place, code, more in parser.errors]
+    ids = [each.get("id") for each in document.iter() if each.get("id")]
+    wrong += [
+        f"{path}: the id {each} twice" for each in {each for each in ids if ids.count(each) > 1}
+    ]
+    for each in document.iter():
+        for name in ("for", "aria-labelledby", "aria-describedby", "aria-controls"):
+            for named in (each.get(name) or "").split():
+                if named not in ids:
+                    wrong.append(f"{path}: {each.tag} {name}={named} names nothing")
+    return wrong
+
+
+def test_every_page_is_valid_html(cook, quince, gammon):
+    lantern(quince)
+    wrong = []
+    for path in pages(quince):
+        answer = cook.get(path)
+        if answer.status_code == 200 and "text/html" in answer["Content-Type"]:
+            text = answer.content.decode()
+            if text.lstrip().lower().startswith("<!doctype"):
+                wrong += assert_valid(text, path)
+    assert not wrong, "\n".join(sorted(set(wrong))[:60])
