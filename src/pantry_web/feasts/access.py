@@ -4,7 +4,7 @@ from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 
 from pantry_web.feasts.models import Dish, Feast
-from pantry_web.kitchens.access import kitchen_of
+from pantry_web.kitchens.access import LAST, kitchen_of
 
 
 def feast_of(request: HttpRequest, feast_id: int) -> Feast:
@@ -12,7 +12,9 @@ def feast_of(request: HttpRequest, feast_id: int) -> Feast:
 
     Raises: Http404 for any other.
     """
-    return get_object_or_404(kitchen_of(request).feasts, pk=feast_id)
+    feast = get_object_or_404(kitchen_of(request).feasts, pk=feast_id)
+    _look_at(request, feast)
+    return feast
 
 
 def dish_of(request: HttpRequest, dish_id: int) -> Dish:
@@ -22,7 +24,21 @@ def dish_of(request: HttpRequest, dish_id: int) -> Dish:
     """
     own = Dish.objects.filter(feast__kitchen=kitchen_of(request), feast__removed_at=None)
     dishes = own.select_related("feast", "feast__kitchen")
-    return get_object_or_404(dishes, pk=dish_id)
+    dish = get_object_or_404(dishes, pk=dish_id)
+    _look_at(request, dish.feast, dish)
+    return dish
+
+
+def _look_at(request: HttpRequest, feast: Feast, dish: Dish | None = None) -> None:
+    """Remember what was looked at last, so that it can be reached from every page."""
+    before = request.session.get(LAST, {})
+    same = before if before.get("feast") == feast.pk else {}
+    seen = {"kitchen": feast.kitchen_id, "feast": feast.pk, "dish": same.get("dish"),
+            "is_job": same.get("is_job", False)}  # fmt: skip
+    if dish is not None:
+        seen |= {"dish": dish.pk, "is_job": dish.is_job}
+    if seen != before:
+        request.session[LAST] = seen
 
 
 def seen_version(request: HttpRequest) -> int:

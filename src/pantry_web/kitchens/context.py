@@ -3,7 +3,7 @@
 from django.http import Http404, HttpRequest
 
 from pantry_web import clock
-from pantry_web.kitchens.access import kitchen_of
+from pantry_web.kitchens.access import LAST, kitchen_of
 from pantry_web.kitchens.models import Kitchen
 
 
@@ -17,5 +17,14 @@ def kitchen(request: HttpRequest) -> dict[str, object]:
             found = None
     return {
         "kitchen": found, "now": clock.now(found) if found else None,
+        "last": _last(request, found),
         "units": found.units if found else Kitchen.Units.METRIC,
     }  # fmt: skip
+
+
+def _last(request: HttpRequest, kitchen: Kitchen | None) -> dict[str, object]:
+    """The feast and the dish of this kitchen that were looked at last; empty for none."""
+    if kitchen is None:
+        return {}
+    seen: dict[str, object] = request.session.get(LAST, {})
+    return seen if seen.get("kitchen") == kitchen.pk else {}

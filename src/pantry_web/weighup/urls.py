@@ -2,9 +2,10 @@
 
 from django.urls import path
 
-from pantry_web.weighup import chilling, label, views, weighing
+from pantry_web.weighup import chilling, first, label, views, weighing
 
 urlpatterns = [
+    path("first/", first.first_dish, name="first-dish"),
     path("feasts/<int:feast_id>/dish/", views.new_dish, name="new-dish"),
     path("feasts/<int:feast_id>/answer/", views.answer, name="answer"),
     path("dishes/<int:dish_id>/weigh-up/", views.weigh_up, name="weigh-up"),

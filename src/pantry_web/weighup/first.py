@@ -1,0 +1,130 @@
+"""The first answer: what, how heavy, when and how, on one page, before there is any feast."""
+
+from datetime import date, datetime, time
+from typing import Any
+from zoneinfo import ZoneInfo
+
+from django import forms
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
+
+from pantry_core.dish.answer import DishOut
+from pantry_core.meat import MOST_MEAT_G
+from pantry_core.plan.instants import NotAnInstant, local_instant
+from pantry_web import clock
+from pantry_web.feasts.actions.add_dish import add_dish
+from pantry_web.feasts.actions.save_feast import new_feast
+from pantry_web.feasts.choices import NO_METHOD, cut_choices, way_choices
+from pantry_web.feasts.documents import House, dish_document, house_of
+from pantry_web.feasts.forms import FARTHEST
+from pantry_web.feasts.models import Feast
+from pantry_web.fields import QuantityField
+from pantry_web.forms import KitchenForm
+from pantry_web.kitchens.access import kitchen_of
+from pantry_web.kitchens.models import Kitchen
+from pantry_web.planning.answers import work_out
+from pantry_web.presses.once import once
+from pantry_web.weighup.decided import decided
+from pantry_web.weighup.forms import DishForm
+from pantry_web.weighup.live import live_answer
+from pantry_web.weighup.shown import FIRST
+
+SUPPER = time(18, 30)
+PEOPLE = 6
+BEST = ""
+"""The method that fits the piece best."""
+
+
+class FirstForm(KitchenForm):
+    """Four fields; everything else is as usual until somebody says otherwise."""
+
+    cut = forms.ChoiceField(choices=cut_choices, label="What is it?")
+    mass = QuantityField("mass", MOST_MEAT_G, label="How heavy, trimmed")
+    day = forms.DateField(
+        label="When is it eaten?", widget=forms.DateInput({"type": "date"}, "%Y-%m-%d")
+    )
+    method = forms.ChoiceField(
+        choices=lambda: [(BEST, "What fits it best"), *way_choices()], required=False, label="How"
+    )
+
+    def __init__(self, *args: Any, now: datetime, zone: str, **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        self.now, self.zone = now, ZoneInfo(zone)
+
+    def clean_day(self) -> date:
+        """A day that lies ahead, within a year."""
+        day: date = self.cleaned_data["day"]
+        today = self.now.astimezone(self.zone).date()
+        if not today <= day <= today + FARTHEST:
+            raise forms.ValidationError("A day from today on, within a year, would do.")
+        try:
+            self.serve_at = local_instant(datetime.combine(day, SUPPER), self.zone)
+        except NotAnInstant as error:
+            raise forms.ValidationError(f"{error}.") from None
+        return day
+
+
+def first_dish(request: HttpRequest) -> HttpResponse:
+    """Answer while somebody types; then plan it, and show what comes next."""
+    kitchen = kitchen_of(request)
+    now, house = clock.now(kitchen), house_of(kitchen)
+    form = FirstForm(
+        request.POST or None, units=kitchen.units, now=now, zone=kitchen.time_zone,
+        initial={"cut": "", "method": BEST},
+    )  # fmt: skip
+    context: dict[str, object] = {
+        "form": form,
+        "sheet": None,
+        "out": None,
+        "wrong": (),
+        "is_first": True,
+    }
+    if form.is_bound and form.is_valid():
+        feast, dish = _feast(form, kitchen), _dish(form, kitchen, house)
+        is_typing = bool(request.headers.get("HX-Request"))
+        if dish.is_valid() and not is_typing:
+            return _planned(feast, dish, kitchen)
+        context |= {"feast": feast, **live_answer(dish, feast, house, None, now, None)}
+        context["form"] = form
+    else:
+        context["feast"] = Feast(name="it", kitchen=kitchen, serve_at=now, time_zone="UTC")
+    if request.headers.get("HX-Request"):
+        return render(request, "weighup/_first_answer.html", context)
+    status = 422 if form.is_bound else 200
+    return render(request, "weighup/first.html", context, status=status)
+
+
+def _feast(form: FirstForm, kitchen: Kitchen) -> Feast:
+    """The supper as it would be, not stored."""
+    return Feast(
+        kitchen=kitchen, name=f"{form.cleaned_data['day']:%A %-d %B}", serve_at=form.serve_at,
+        time_zone=kitchen.time_zone, heads=PEOPLE,
+    )  # fmt: skip
+
+
+def _dish(form: FirstForm, kitchen: Kitchen, house: House) -> DishForm:
+    """The form of a dish as these four fields fill it in."""
+    typed = form.cleaned_data
+    piece = {"cut": typed["cut"], "mass_g": typed["mass"]}
+    method = typed["method"]
+    if not method:
+        moments = {"now": form.now.isoformat(), "serve_at": form.serve_at.isoformat(),
+                   "tz": kitchen.time_zone}  # fmt: skip
+        answer = work_out({**dish_document({"piece": piece}, house), **moments})
+        options = answer.options if isinstance(answer, DishOut) else ()
+        method = next((each.method for each in options), NO_METHOD)
+    data = {**FIRST, "cut": typed["cut"], "mass": f"{typed['mass']!r} g", "method": method}
+    return DishForm(
+        data, units=kitchen.units, house=house, vessels=kitchen.vessels.all(), cups=kitchen.cups
+    )
+
+
+@once()
+def _planned(feast: Feast, form: DishForm, kitchen: Kitchen) -> HttpResponse:
+    """Store both, and go on with what comes next."""
+    stored = new_feast(
+        kitchen, name=feast.name, serve_at=feast.serve_at, time_zone=feast.time_zone,
+        heads=feast.heads, note="",
+    )  # fmt: skip
+    dish = add_dish(stored, form.dish_name, decided(form, []))
+    return redirect("rounds", dish.pk)
