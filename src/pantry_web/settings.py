@@ -46,6 +46,7 @@ INSTALLED_APPS = [
     "pantry_web.rounds",
     "pantry_web.steps",
     "pantry_web.moving",
+    "pantry_web.handbook",
     "pantry_web.demo",
     "axes",
     "csp",

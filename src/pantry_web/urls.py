@@ -14,5 +14,6 @@ urlpatterns = [
     path("", include("pantry_web.recipes.urls")),
     path("", include("pantry_web.shopping.urls")),
     path("", include("pantry_web.passage.urls")),
+    path("", include("pantry_web.handbook.urls")),
     path("", include("pantry_web.rounds.urls")),
 ]

@@ -2,6 +2,7 @@
 
 import re
 from datetime import timedelta
+from html import unescape
 from html.parser import HTMLParser
 
 import html5lib
@@ -9,6 +10,8 @@ import pytest
 from django.test import Client
 from django.urls import URLPattern, URLResolver, get_resolver, reverse
 
+from pantry_core.routes.ways import WAYS
+from pantry_core.rules.listing import all_rules
 from pantry_web.demo import kitchen as demo
 from pantry_web.feasts.models import Feast
 
@@ -183,3 +186,11 @@ def test_every_page_is_valid_html(cook, quince, gammon):
             if text.lstrip().lower().startswith("<!doctype"):
                 wrong += assert_valid(text, path)
     assert not wrong, "\n".join(sorted(set(wrong))[:60])
+
+
+def test_the_handbook_has_every_method_and_every_limit(cook):
+    answer = cook.get("/handbook/")
+    page = unescape(answer.content.decode())
+    assert all(way.name in page for way in WAYS.values())
+    assert all(rule.basis in page for rule in all_rules())
+    assert "Salometer" in page

@@ -40,6 +40,11 @@
     const figure = button.closest("[data-inside]");
     const slider = figure.querySelector("[data-slider]");
     if (Number(slider.value) >= Number(slider.max)) slider.value = 0;
+    if (matchMedia("(prefers-reduced-motion: reduce)").matches) {
+      slider.value = slider.max; // nothing moves by itself: the end at once
+      show(figure, Number(slider.value));
+      return;
+    }
     button.textContent = "Stop";
     playing = setInterval(() => {
       if (!figure.isConnected || Number(slider.value) >= Number(slider.max)) { stop(); return; }
