@@ -364,3 +364,11 @@ def test_after_a_refused_form_the_first_wrong_field_has_the_focus(signed_in):
     expect(page.locator(".refused")).to_contain_text("3 fields need another look")
     page.get_by_role("link", name="When is it eaten?").click()
     expect(page.get_by_label("When is it eaten?")).to_be_focused()
+
+
+@pytest.mark.parametrize("paper", ["A4", "Letter"])
+@pytest.mark.parametrize("path", ["/dishes/1/weighing/", "/dishes/1/label/"])
+def test_it_is_printed_on_one_page(signed_in, path, paper):
+    signed_in.goto(path)
+    printed = signed_in.pdf(format=paper)
+    assert len(re.findall(rb"/Type\s*/Page\b", printed)) == 1
