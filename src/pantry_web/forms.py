@@ -32,6 +32,22 @@ class PlainForm(forms.Form):
                 each.widget.attrs["autofocus"] = True
 
 
+class FileForm(PlainForm):
+    """A file of a size that is no attack; `cleaned_data["document"]` is its bytes."""
+
+    most_bytes = 0
+    too_big = ""
+    document = forms.FileField(label="The file", label_suffix="")
+
+    def clean_document(self) -> bytes:
+        """What is in it."""
+        upload = self.cleaned_data["document"]
+        if upload.size > self.most_bytes:
+            raise forms.ValidationError(self.too_big)
+        text: bytes = upload.read()
+        return text
+
+
 class KitchenForm(PlainForm):
     """A form that reads quantities in the units of a kitchen."""
 

@@ -4,6 +4,7 @@ import re
 
 import pytest
 from django.core.cache import cache
+from django.urls import URLPattern, URLResolver, get_resolver
 
 from pantry_web.demo import kitchen as demo
 from pantry_web.feasts.models import Dish, Feast
@@ -56,6 +57,15 @@ def stranger(db):
     found = Cook.objects.create_user("heron", password="reed-and-water")
     found_kitchen(found, "Heron Wharf", "Europe/Oslo")
     return found
+
+
+def routes(resolver=None):
+    """Every address that there is."""
+    for each in (resolver or get_resolver()).url_patterns:
+        if isinstance(each, URLResolver):
+            yield from routes(each)
+        elif isinstance(each, URLPattern):
+            yield each
 
 
 def pass_gate(cook, dish):

@@ -6,27 +6,20 @@ from pathlib import Path
 
 import pytest
 from django.test import Client
-from django.urls import URLPattern, URLResolver, get_resolver, reverse
+from django.urls import reverse
 
 from pantry_web.feasts.models import Feast, Mishap
 from pantry_web.kitchens.models import Absence, Cook
 from pantry_web.members.actions.invite import invite
 from pantry_web.members.first_start import start_word
 from pantry_web.members.links import token_of
+from tests.web.conftest import routes
 
 WEB = Path(__file__).parents[2] / "src" / "pantry_web"
 OPEN = {"sign-in", "first-start", "health", "come-in", "new-password"}
 OWNERS = {"invite", "end-invitation", "change-role", "take-out-kitchen"}
 """What a cook of the kitchen is refused."""
 ANSWERED = (200, 302, 422)
-
-
-def routes(resolver=None):
-    for each in (resolver or get_resolver()).url_patterns:
-        if isinstance(each, URLResolver):
-            yield from routes(each)
-        elif isinstance(each, URLPattern):
-            yield each
 
 
 ROUTES = {each.name: each for each in routes()}

@@ -14,14 +14,13 @@ from pantry_core.routes.jobs import JOBS, MOST_MADE_G, Job, Made, fed_by, job_ro
 from pantry_web.feasts.choices import cut_choices
 from pantry_web.feasts.models import Dish, Feast, KeptRoute, Mishap
 from pantry_web.fields import InstantField, LongSelect, NumberField, QuantityField, TemperatureField
-from pantry_web.forms import KitchenForm, PlainForm
+from pantry_web.forms import FileForm, KitchenForm, PlainForm
 from pantry_web.ingredient_lines import IngredientsField
 from pantry_web.kitchens.forms import ZONES, ZonedForm
 
 REDUCED = {0.33: "to a third", 0.25: "to a quarter", 0.2: "to a fifth", 0.1: "to a tenth"}
 """How far a stock or a sauce is boiled down."""
 FARTHEST = timedelta(days=365)
-MOST_BYTES = 1_000_000
 
 
 class FeastForm(KitchenForm):
@@ -255,18 +254,10 @@ class MishapForm(ZonedForm):
         }  # fmt: skip
 
 
-class ImportForm(PlainForm):
-    """A feast as a file; `cleaned_data["document"]` is its bytes."""
+class ImportForm(FileForm):
+    """A feast as a file."""
 
-    document = forms.FileField(label="The file", label_suffix="")
-
-    def clean_document(self) -> bytes:
-        """A file of at most a megabyte."""
-        upload = self.cleaned_data["document"]
-        if upload.size > MOST_BYTES:
-            raise forms.ValidationError("That is over a megabyte; a feast is far smaller.")
-        text: bytes = upload.read()
-        return text
+    most_bytes, too_big = 1_000_000, "That is over a megabyte; a feast is far smaller."
 
 
 class CopyForm(KitchenForm):

@@ -2,7 +2,6 @@
 
 import json
 
-from django import forms
 from django.contrib import messages
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
@@ -10,29 +9,20 @@ from django.utils.text import slugify
 
 from pantry_core.formats.reading import WrongInput
 from pantry_web import clock
-from pantry_web.forms import PlainForm
+from pantry_web.forms import FileForm
 from pantry_web.kitchens.access import choose_kitchen, cook_of, owned_kitchen_of
 from pantry_web.moving.actions.bring_in_kitchen import bring_in_kitchen
 from pantry_web.moving.read_in import read_kitchen
 from pantry_web.moving.taken_out import kitchen_document
 from pantry_web.refusal import Refused
 
-MOST_BYTES = 20_000_000
 MOST_TOLD = 12
 
 
-class KitchenFileForm(PlainForm):
-    """A kitchen as a file; `cleaned_data["document"]` is its bytes."""
+class KitchenFileForm(FileForm):
+    """A kitchen as a file."""
 
-    document = forms.FileField(label="The file", label_suffix="")
-
-    def clean_document(self) -> bytes:
-        """A file of at most 20 megabytes."""
-        upload = self.cleaned_data["document"]
-        if upload.size > MOST_BYTES:
-            raise forms.ValidationError("That is over 20 megabytes; a kitchen is smaller.")
-        text: bytes = upload.read()
-        return text
+    most_bytes, too_big = 20_000_000, "That is over 20 megabytes; a kitchen is smaller."
 
 
 def take_out(request: HttpRequest) -> HttpResponse:
