@@ -89,7 +89,7 @@ def test_a_recipe_in_cups_becomes_the_mix_and_is_weighed_out(signed_in):
     expect(page.get_by_text("it cures nothing and turns nothing pink")).to_be_visible()
     expect(page.get_by_text("With another salt")).to_be_visible()
     assert Axe().run(page).violations_count == 0
-    page.get_by_role("button", name="Take it, put right").click()
+    page.get_by_role("button", name="Use this mix").click()
     expect(page.get_by_text("is the mix of this dish now")).to_be_visible()
     expect(page.get_by_label("Even brine")).to_be_checked()
     page.get_by_role("link", name="Weigh it out").click()

@@ -168,11 +168,11 @@ def test_a_feast_is_removed_and_taken_back_within_thirty_days(cook, quince, feas
     assert cook.post(f"/feasts/{feast.pk}/remove/").status_code == 302
     assert cook.get(f"/feasts/{feast.pk}/").status_code == 404
     assert cook.get(f"/dishes/{gammon.pk}/rounds/").status_code == 404
-    assert "Take back" in cook.get("/").content.decode()
+    assert "Bring back" in cook.get("/").content.decode()
     assert not cook.get("/shopping/").context["trips"]
     quince.stands_at += timedelta(days=31)
     quince.save()
-    assert "Take back" not in cook.get("/").content.decode()
+    assert "Bring back" not in cook.get("/").content.decode()
     late = cook.post(f"/feasts/{feast.pk}/take-back/", follow=True)
     assert "over 30 days ago" in late.content.decode()
     quince.stands_at -= timedelta(days=2)

@@ -102,7 +102,7 @@ def remove(request: HttpRequest, feast_id: int) -> HttpResponse:
     feast = feast_of(request, feast_id)
     remove_feast(feast, clock.now(feast.kitchen))
     request.session.pop(LAST, None)
-    messages.success(request, f"{feast.name} is removed. It can be taken back below for 30 days.")
+    messages.success(request, f"{feast.name} is removed. You can bring it back below for 30 days.")
     return redirect("feasts")
 
 
