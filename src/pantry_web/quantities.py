@@ -7,6 +7,7 @@ from pantry_core.measures.said import HALVES, halves
 from pantry_core.measures.temperature import fahrenheit, in_fahrenheit
 from pantry_core.measures.units import GRAMS, MILLILITRES, MILLIMETRES
 
+OZ_PER_LB = 16
 THIN_SPACE = "\u202f"
 
 _MEASURED = re.compile(r"(?P<amount>\d+(?:\.\d+)?)[ \u00a0\u202f](?P<unit>mm|cm|ml|l)\b")
@@ -25,10 +26,11 @@ UNIT_CHOICES = {
 
 
 def mass_parts(grams: float, units: str) -> list[tuple[str, str]]:
-    """A mass as (number, unit) pairs: 15.4 g, 2 400 g, or 7 lb 2.25 oz."""
+    """A mass as (number, unit) pairs: 15.4 g, 2 400 g, or 7 lb 2.3 oz, 4.25 oz."""
     if units == "imperial":
-        ounces = round(grams / GRAMS["oz"], 2)
-        pounds, rest = divmod(ounces, 16)
+        exact = grams / GRAMS["oz"]
+        ounces = round(exact, 1 if exact >= OZ_PER_LB else 2)
+        pounds, rest = divmod(ounces, OZ_PER_LB)
         parts = [(f"{pounds:.0f}", "lb")] if pounds else []
         if rest or not parts:
             parts.append((_plain(rest, 2), "oz"))
