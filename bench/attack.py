@@ -322,7 +322,7 @@ FORM = re.compile(r"<form([^>]*)>(.*?)</form>", re.DOTALL)
 FIELD = re.compile(r"<(input|select|textarea)([^>]*)>(?:(.*?)</(?:select|textarea)>)?", re.DOTALL)
 ATTRIBUTE = re.compile(r'([\w-]+)="([^"]*)"')
 LEAVES = ("/sign-out/", "/sign-out/everywhere/", "/password/")
-"""Forms that end the session of whoever sends them; they have tests of their own."""
+"""Forms that sign out whoever sends them; they have tests of their own."""
 
 
 def forms_of(page, path):
