@@ -83,7 +83,10 @@ def _digest(request: HttpRequest) -> str:
     for name, files in sorted(request.FILES.lists()):
         for sent in files:
             take(name)
-            seen.update(hashlib.sha256(sent.read()).digest())
+            of_file = hashlib.sha256()
+            for chunk in sent.chunks():
+                of_file.update(chunk)
+            seen.update(of_file.digest())
             sent.seek(0)
     return seen.hexdigest()
 

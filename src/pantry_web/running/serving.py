@@ -10,6 +10,8 @@ from django.core.management.base import CommandError
 from pantry_web.running.worker import Worker, warm_up
 
 THREADS = 4
+MOST_BYTES = 32 * 1024 * 1024
+"""No request is larger; a kitchen's file has 20 megabytes at the most."""
 TURN_S = 0.0005
 """So long a thread computes before another may: short, for whoever asks for little [s]."""
 
@@ -62,6 +64,9 @@ def serve_until_stopped(host: str, port: int, trusted_proxy: str | None = None) 
             "clear_untrusted_proxy_headers": True,
         }
     try:
-        serve(application, host=host, port=port, threads=THREADS, ident=None, **told)
+        serve(
+            application, host=host, port=port, threads=THREADS, ident=None,
+            max_request_body_size=MOST_BYTES, **told,
+        )  # fmt: skip
     finally:
         worker.stop()
