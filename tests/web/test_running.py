@@ -3,11 +3,17 @@
 import gzip
 import json
 import logging
+import os
+import re
+import socket
 import sqlite3
 import subprocess
 import sys
 import threading
+import time
 from contextlib import closing
+from http.client import HTTPConnection
+from urllib.parse import urlencode
 from uuid import uuid4
 
 import pytest
@@ -145,3 +151,46 @@ def test_what_always_holds_is_looked_up(data, quince, gammon):
     for each in ("nobody owns it", "taken back twice", "the sheets are not the same",
                  "a dish that its feast does not have", "piece.mass_g"):  # fmt: skip
         assert each in told, told
+
+
+def test_the_proxys_word_counts_for_who_asks_and_nobody_elses(data):
+    """Served as the README says, on a port of its own; wrong passwords lock one address out."""
+    with closing(socket.socket()) as probe:
+        probe.bind(("127.0.0.1", 0))
+        port = probe.getsockname()[1]
+    environment = os.environ | {
+        "PYTHONPATH": "src", "PANTRY_DATA": str(data), "PANTRY_HOSTS": "pantry.example",
+        "PANTRY_BEHIND_PROXY": "1", "DJANGO_SETTINGS_MODULE": "pantry_web.settings",
+    }  # fmt: skip
+    environment.pop("PANTRY_PLAIN_HTTP", None)
+
+    def ask(method, path, address, fields=None, cookie=""):
+        with closing(HTTPConnection("127.0.0.1", port, timeout=30)) as there:
+            there.request(method, path, urlencode(fields) if fields else None, {
+                "Host": "pantry.example", "X-Forwarded-For": address, "X-Forwarded-Proto": "https",
+                "Referer": "https://pantry.example/sign-in/", "Cookie": cookie,
+                "Content-Type": "application/x-www-form-urlencoded",
+            })  # fmt: skip
+            answer = there.getresponse()
+            return answer.status, answer.headers.get("Set-Cookie", ""), answer.read().decode()
+
+    def sign_in(address, password):
+        _, cookie, page = ask("GET", "/sign-in/", address)
+        token = re.search(r'csrfmiddlewaretoken" value="([^"]+)', page)[1]
+        fields = {"username": "quince", "password": password, "csrfmiddlewaretoken": token}
+        return ask("POST", "/sign-in/", address, fields, cookie.partition(";")[0])[0]
+
+    command = [sys.executable, "manage.py", "serve", "--port", str(port)]
+    with subprocess.Popen(command, env=environment, stdout=subprocess.DEVNULL) as server:
+        try:
+            for _ in range(600):
+                with closing(socket.socket()) as probe:
+                    if probe.connect_ex(("127.0.0.1", port)) == 0:
+                        break
+                time.sleep(0.1)
+            assert ask("GET", "/health/", "203.0.113.9")[0] == 200
+            assert [sign_in("203.0.113.9", "wrong") for _ in range(5)] == [200] * 4 + [429]
+            assert sign_in("203.0.113.9", "lantern-night") == 429
+            assert sign_in("198.51.100.4", "lantern-night") == 302
+        finally:
+            server.terminate()
