@@ -88,7 +88,7 @@ class Server:
         )  # fmt: skip
         while True:
             try:
-                if self.ask("GET", "/health/", timeout=1.0)[0] == 200:
+                if self.ask("GET", "/health/", timeout=5.0)[0] == 200:
                     return
             except OSError:
                 time.sleep(0.05)
@@ -207,8 +207,9 @@ def all_holds():
 def kills():
     """Server and worker killed again and again under writers."""
     server, times = Server(), SIZE["KILLS"]
+    feast = a_feast("Killed", 40, timedelta(days=30))
     server.start()
-    found = writers("kills", server, WRITERS, [1])
+    found = writers("kills", server, WRITERS, list(feast.dishes.values_list("pk", flat=True)))
     left = 0
     for n in range(times):
         time.sleep(DICE.uniform(0.05, 1.0))
