@@ -7,6 +7,7 @@ from pydantic import Field, ValidationInfo, field_validator
 from pantry_core.document import Document, wrong
 from pantry_core.rules.constants import WATER_SHARE
 from pantry_core.rules.ingredients import SALT_PER_SODIUM
+from pantry_core.text import say
 
 Kind = Literal["pork", "beef", "lamb", "game", "poultry", "fish", "vegetable"]
 Shape = Literal["slab", "cylinder", "ball"]
@@ -49,7 +50,15 @@ class Meat(Document):
     def _of_its_kind(cls, species: Species | None, info: ValidationInfo) -> Species | None:
         kind = info.data.get("kind")
         if species is not None and kind is not None and kind != _KIND_OF[species]:
-            raise wrong("species", f"{species} is {_KIND_OF[species]}; leave this out for {kind}")
+            raise wrong(
+                "species",
+                say(
+                    "{species} is {kind_of}; leave this out for {kind}",
+                    species=species,
+                    kind_of=_KIND_OF[species],
+                    kind=kind,
+                ),
+            )
         return species
 
     @property

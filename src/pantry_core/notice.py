@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from pantry_core.rules.rule import Rule, Source
+from pantry_core.text import Sentence
 
 Level = Literal["stop", "caution", "note"]
 
@@ -14,7 +15,7 @@ class Notice:
 
     level: Level
     code: str
-    text: str
+    text: Sentence
     basis: str
 
 

@@ -28,6 +28,7 @@ from pantry_core.rules.heat import (
 from pantry_core.rules.inside import FISH, SMOKED_FISH_MIN
 from pantry_core.rules.rule import Mark, Source
 from pantry_core.rules.smoke import AIR_SALT_PCT, VACUUM_SALT_PCT
+from pantry_core.text import either, say
 
 _SUITS: Final = Source("the cut and the way of cooking", Mark.PRACTICE)
 _PRACTICE: Final = Source("", Mark.PRACTICE)
@@ -101,9 +102,12 @@ def _refuse_medium(heat: Heat, medium_c: float | None) -> None:
         raise WrongDish((("heat.medium_c", "nothing is heated; leave this out"),))
     medium = MEDIA[main.medium]
     if not medium.least_c <= medium_c <= medium.most_c:
-        what = (
-            f"{medium.words} is not at {medium_c:g} °C; {medium.least_c:g} to {medium.most_c:g} "
-            "°C would do"
+        what = say(
+            "{words} is not at {medium_c:g} °C; {least_c:g} to {most_c:g} °C would do",
+            words=medium.words,
+            medium_c=medium_c,
+            least_c=medium.least_c,
+            most_c=medium.most_c,
         )
         raise WrongDish((("heat.medium_c", what),))
 
@@ -120,9 +124,10 @@ def of_the_heat(asked: DishRequest, settled: Settled, cook: Cook, way: Route) ->
         yield from _cold_smoke(asked, settled)
     is_low = cook.done.rule is not None and cook.done.rule.value < FISH.value
     if piece.meat.kind == "fish" and is_low and asked.customs.fish == "cooked":
-        text = (
-            f"Below {FISH.value:g} °C fish counts as raw for parasites: frozen at −20 °C for 7 "
-            "days first, or a farmed kind that is exempt."
+        text = say(
+            "Below {fish:g} °C fish counts as raw for parasites: frozen at −20 °C for 7 days "
+            "first, or a farmed kind that is exempt.",
+            fish=FISH.value,
         )
         yield notice("stop", "parasites", text, FISH)
 
@@ -131,11 +136,14 @@ def _misfit(cooking: Cooking) -> Iterator[Notice]:
     suits = ways_that_suit(cooking.cut, cooking.form, is_cured=cooking.is_cured)
     if cooking.heat.id in suits:
         return
-    names = [HEATS[each].name.lower() for each in suits[:_NAMED]]
-    text = (
-        f"{cooking.heat.name}: {cooking.cut.name.lower()}"
-        f"{_in_form(cooking.form)} suits it badly, and turns dry or stays tough. Better "
-        f"{' or '.join(names)}."
+    names = [say("{way:lower}", way=HEATS[each].name) for each in suits[:_NAMED]]
+    text = say(
+        "{heat}: {cut:lower}{in_form} suits it badly, and turns dry or stays tough. "
+        "Better {names}.",
+        heat=cooking.heat.name,
+        cut=cooking.cut.name,
+        in_form=_in_form(cooking.form),
+        names=either(names),
     )
     yield notice("caution", "heat-misfit", text, _SUITS)
 
@@ -151,7 +159,10 @@ def _not_cooked(settled: Settled, cook: Cook, way: Route, asked: DishRequest) ->
         return
     if settled.piece.meat.kind == "fish" and asked.customs.fish != "cooked":
         return
-    text = f"It is not cooked: {cook.done.rule.value:g} °C in the thickest part is what it needs."
+    text = say(
+        "It is not cooked: {rule:g} °C in the thickest part is what it needs.",
+        rule=cook.done.rule.value,
+    )
     yield notice("stop", "not-cooked", text, cook.done.rule)
 
 
@@ -169,7 +180,10 @@ def _limits(cooking: Cooking) -> Iterator[Notice]:
     if cooking.heat.id == "in-fat" and main is not None:
         hot_c = cooking.medium_c or main.medium_c
         if hot_c > SLOW_FAT_MOST_C.value:
-            text = f"Fat for slow cooking is never above {SLOW_FAT_MOST_C.value:g} °C."
+            text = say(
+                "Fat for slow cooking is never above {slow_fat_most_c:g} °C.",
+                slow_fat_most_c=SLOW_FAT_MOST_C.value,
+            )
             yield notice("caution", "fat-not-slow", text, SLOW_FAT_MOST_C)
         text = "Fat with garlic or herbs in it is not kept."
         yield notice("note", "fat-with-herbs", text, SLOW_FAT_MOST_C)
@@ -182,8 +196,12 @@ def _cold_smoke(asked: DishRequest, settled: Settled) -> Iterator[Notice]:
     """Cold smoke is for salted fish frozen against parasites, or for cured meat cooked later."""
     smoke_c = asked.heat.medium_c or 0.0
     if smoke_c > COLD_SMOKE_MOST_C.value:
-        text = f"Smoke at {smoke_c:g} °C is not cold: {COLD_SMOKE_MOST_C.value:g} °C is the most."
-        yield notice("stop", "cold-smoke", text, COLD_SMOKE_MOST_C)
+        hot = say(
+            "Smoke at {smoke_c:g} °C is not cold: {cold_smoke_most_c:g} °C is the most.",
+            smoke_c=smoke_c,
+            cold_smoke_most_c=COLD_SMOKE_MOST_C.value,
+        )
+        yield notice("stop", "cold-smoke", hot, COLD_SMOKE_MOST_C)
     judged, meat = settled.judged, settled.piece.meat
     if meat.kind == "fish":
         if asked.customs.fish == "cooked":
@@ -192,9 +210,10 @@ def _cold_smoke(asked: DishRequest, settled: Settled) -> Iterator[Notice]:
         least = VACUUM_SALT_PCT if meat.storage == "vacuum" else AIR_SALT_PCT
         comes_to = water_phase_pct(judged)
         if round(comes_to, 2) < least.value and not meat.is_kept_smoked:
-            text = (
-                f"The water in it comes to {comes_to:.1f} % salt; cold-smoked fish needs "
-                f"{least.value:g}."
+            text = say(
+                "The water in it comes to {comes_to:.1f} % salt; cold-smoked fish needs {least:g}.",
+                comes_to=comes_to,
+                least=least.value,
             )
             yield notice("stop", "water-phase-low", text, least)
         return

@@ -26,6 +26,7 @@ from pantry_core.rules.cures import CureName
 from pantry_core.rules.rule import Mark, Rule, Source
 from pantry_core.salt.request import SaltRequest
 from pantry_core.salt.travel import followed
+from pantry_core.text import joined, say
 from pantry_core.vessels.fit import FitMeat, FitRequest, fit
 
 USUAL_STRENGTH_PCT = Rule("strong-brine-usual", 10.0, "% salt", "of a timed brine", Mark.PRACTICE)
@@ -131,7 +132,10 @@ def _left_out(piece: Prepared) -> Notice:
     where = {"fish": "for fish", "vegetable": "for vegetables"}.get(
         piece.meat.kind, "in a marinade or a heap that is washed off"
     )
-    text = f"No curing salt {where}: the sheet leaves it out. Take it out of the recipe as well."
+    text = say(
+        "No curing salt {where}: the sheet leaves it out. Take it out of the recipe as well.",
+        where=where,
+    )
     return notice("stop", "curing-salt-misplaced", text, _NO_PLACE)
 
 
@@ -181,9 +185,10 @@ def _request(
     has_all = cure.days is not None and cure.brine_salt_pct is not None
     if not has_all or cure.target_salt_pct is None or way is None or way.timing != "lift":
         return request, ()
-    text = (
-        f"Days and strength hold; the {cure.target_salt_pct:g} % that was aimed at gives. What it "
-        "comes to is told."
+    text = say(
+        "Your days and your strength are kept, so it may not come to {target_salt_pct:g} % "
+        "salt; the sheet says what it comes to.",
+        target_salt_pct=cure.target_salt_pct,
     )
     return request, (notice("note", "target-gives", text, _BALANCE),)
 
@@ -196,11 +201,15 @@ def _with_its_sauces(request: WeighRequest) -> tuple[WeighRequest, tuple[Notice,
     basis_g = request.meat.salted_g + (request.water_g or 0.0)
     target = request.target_salt_pct + 100.0 * over_g / basis_g
     most = SALTY_EDGE_PCT
-    text = f"The sauces alone bring {target:.1f} % salt, and no more goes in."
+    text = say("The sauces alone bring {target:.1f} % salt, and no more goes in.", target=target)
     level: Level = "note"
     if target > most.value:
         level = "caution"
-        text += f" Over {most.value:g} % is too salty: take less of them, or thin them with water."
+        more = say(
+            "Over {most:g} % is too salty: take less of them, or thin them with water.",
+            most=most.value,
+        )
+        text = joined(" ", (text, more))
     salted = request.model_copy(update={"target_salt_pct": target})
     return salted, (notice(level, "sauces-salt", text, most),)
 
@@ -243,10 +252,14 @@ def _sized(
     sized = request.model_copy(update={"brine_salt_pct": min(strength, most)})
     if strength <= most:
         return sized, ()
-    text = (
-        f"In {cure.days:g} days the average comes to {request.target_salt_pct:g} % only in a brine "
-        f"of {strength:.0f} %; {most:g} is the most. More days, a thinner piece or less salt would "
-        "do."
+    text = say(
+        "In {days:g} days the average comes to {target_salt_pct:g} % only in a brine of "
+        "{strength:.0f} %; {most:g} is the most. More days, a thinner piece or less salt "
+        "would do.",
+        days=cure.days,
+        target_salt_pct=request.target_salt_pct,
+        strength=strength,
+        most=most,
     )
     return sized, (notice("caution", "strength-most", text, MOST_STRENGTH_PCT),)
 

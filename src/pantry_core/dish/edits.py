@@ -9,6 +9,7 @@ from pantry_core.dish.request import Edit
 from pantry_core.errors import OutOfRange
 from pantry_core.notice import Notice, notice
 from pantry_core.rules.rule import Mark, Source
+from pantry_core.text import say
 
 _OWN_WORD = Source("the cook's own word", Mark.PRACTICE)
 FIELDS = (
@@ -42,7 +43,9 @@ def edited(
         at = ids.index(own.before) if own.before in ids else len(found)
         found.insert(at, _own(own))
     if len(found) > MOST_STEPS:
-        raise OutOfRange("steps of a dish", len(found), f"{MOST_STEPS} at most")
+        raise OutOfRange(
+            "steps of a dish", len(found), say("{most_steps} at most", most_steps=MOST_STEPS)
+        )
     return tuple(found), tuple(told)
 
 
@@ -119,13 +122,18 @@ def _own(edit: Edit) -> DishStep:
 
 def _not_there(edit: Edit) -> Notice:
     name = edit.title or edit.step
-    text = f"The change of the step “{name}” no longer applies: the dish has no such step now."
+    text = say(
+        "The change of the step “{name}” no longer applies: the dish has no such step now.",
+        name=name,
+    )
     return notice("caution", "edit-without-step", text, _OWN_WORD)
 
 
 def _no_place(edit: Edit) -> Notice:
-    text = (
-        f"The own step “{edit.title or edit.step}” was to stand before “{edit.before}”, which is "
-        "not there now: it stands at the end."
+    text = say(
+        "The own step “{step}” was to stand before “{before}”, which is not there now: it"
+        " stands at the end.",
+        step=edit.title or edit.step,
+        before=edit.before,
     )
     return notice("caution", "edit-without-step", text, _OWN_WORD)

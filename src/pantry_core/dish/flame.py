@@ -7,6 +7,7 @@ from pantry_core.dish.answer import DishStep
 from pantry_core.dish.clock import Clock
 from pantry_core.notice import Notice, notice
 from pantry_core.rules.rule import Mark, Rule, Source
+from pantry_core.text import say
 
 FLAMES = ("hob", "fire")
 ALONE_H = Rule("left-on-a-flame", 8.0, "h", "nobody sits by it so long", Mark.PRACTICE)
@@ -30,9 +31,10 @@ def of_an_open_flame(steps: Sequence[DishStep], clock: Clock) -> Iterator[Notice
         else:
             is_left = _is_at_night(clock.local(start), clock.local(end))
         if is_left:
-            text = (
-                f"{step.title}: overnight it is not left alone on an open flame. In the oven, lid "
-                "on, at 100 °C, on an electric plate, or by day."
+            text = say(
+                "{step}: overnight it is not left alone on an open flame. In the oven, lid on, at "
+                "100 °C, on an electric plate, or by day.",
+                step=step.title,
             )
             yield notice("caution", "open-flame", text, _PRACTICE)
 

@@ -18,6 +18,7 @@ from pantry_core.routes.steps import CURING, Route
 from pantry_core.rules.constants import FRIDGE_STOP_C
 from pantry_core.rules.inside import NOT_INTACT, OPENED_LEAST
 from pantry_core.rules.rule import Mark, Source
+from pantry_core.text import say
 
 Touch = Literal["tender", "not-yet", "looks-done"]
 TENDER, NOT_YET, LOOKS_DONE = "tender", "not-yet", "looks-done"
@@ -229,16 +230,26 @@ def _is_there(end: str, read_c: float, goal_c: float) -> bool:
 def _text(known: Known, end: str, goal_c: float | None, *, is_open: bool) -> str:
     read, title = known.read_c, known.step.title.lower()
     if goal_c is not None and read is not None and not is_open and not _is_there(end, read, goal_c):
-        return f"{read:g} of {goal_c:g} °C: not yet."
+        return say("{read:g} of {goal_c:g} °C: not yet.", read=read, goal_c=goal_c)
     if end == "tender":
         return "Tender: it is done." if is_open else "Does a fork turn in it?"
     if end == "look":
-        return "It looks done." if is_open else f"Is it done? {known.step.title} ends by its look."
+        return (
+            "It looks done."
+            if is_open
+            else say("Is it done? {step} ends by its look.", step=known.step.title)
+        )
     if read is None:
-        return f"Read it first: {title} goes on until {goal_c:g} °C."
+        return say(
+            "Read it first: {title} goes on until {goal_c:g} °C.", title=title, goal_c=goal_c
+        )
     if not is_open:
-        return f"{read:g} °C: hold it there for {known.hold_min:.0f} min, and read it again."
-    return f"{read:g} °C: done."
+        return say(
+            "{read:g} °C: hold it there for {hold_min:.0f} min, and read it again.",
+            read=read,
+            hold_min=known.hold_min,
+        )
+    return say("{read:g} °C: done.", read=read)
 
 
 @dataclass(frozen=True, slots=True)
@@ -336,7 +347,7 @@ def _brine_before_the_meat(steps: Sequence[DishStep], log: Log) -> Gate | None:
     is_open = read_c <= FRIDGE_STOP_C.value if read_c is not None else waited
     text = "Read how cold the brine is before it goes in."
     if read_c is not None:
-        text = f"{read_c:g} °C: the meat stays out until it is colder."
+        text = say("{read_c:g} °C: the meat stays out until it is colder.", read_c=read_c)
     elif is_open:
         text = "It has stood long enough to be cold."
     return Gate(

@@ -23,6 +23,7 @@ from pantry_core.heat.through import Journey, followed, stood
 from pantry_core.meat import Meat
 from pantry_core.notice import Notice, notice
 from pantry_core.rules.rule import Mark, Rule
+from pantry_core.text import say
 
 VERY_THICK_MM: Final = Rule(
     "very-thick", 200.0, "mm", "beyond it no chart bears the model out", Mark.PRACTICE
@@ -151,10 +152,15 @@ def _refuse_unreached(body: Body, start_c: float, stages: Sequence[Stage]) -> No
         if stage.until_c is None or followed(body, start_c, stages[: i + 1]) is not None:
             continue
         comes_to = stood(body, start_c, stages[:i], stage)
-        what = (
-            f"{MEDIA[stage.medium].words} at {stage.temperature_c:g} °C brings the thickest part "
-            f"to {comes_to:.0f} °C in {MOST_STAGE_H:g} h and never to {stage.until_c:g}; "
-            f"{_would_do(stage)} would do"
+        what = say(
+            "{words} at {temperature_c:g} °C brings the thickest part to {comes_to:.0f} °C in "
+            "{most_stage_h:g} h and never to {until_c:g}; {would_do} would do",
+            words=MEDIA[stage.medium].words,
+            temperature_c=stage.temperature_c,
+            comes_to=comes_to,
+            most_stage_h=MOST_STAGE_H,
+            until_c=stage.until_c,
+            would_do=_would_do(stage),
         )
         raise WrongHeat(((f"stages.{i}.until_c", what),))
 
@@ -167,8 +173,9 @@ def _of_the_piece(piece: Prepared | None, body: Body) -> Iterator[Notice]:
     if piece is not None:
         yield from size_notices(piece)
     if body.thickness_mm > VERY_THICK_MM.value:
-        text = (
-            f"{body.thickness_mm:.0f} mm is thicker than any chart: trust the probe, not the hour."
+        text = say(
+            "{thickness_mm:.0f} mm is thicker than any chart: trust the probe, not the hour.",
+            thickness_mm=body.thickness_mm,
         )
         yield notice("caution", "very-thick", text, VERY_THICK_MM)
 

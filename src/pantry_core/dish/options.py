@@ -9,6 +9,7 @@ from pantry_core.routes.ways import WAYS, Way, WayName
 from pantry_core.rules.constants import THAW_H_PER_KG
 from pantry_core.salt.ready import COOKED, wait
 from pantry_core.salt.request import SATURATED_G_G
+from pantry_core.text import say
 
 FISH_FIRST: tuple[WayName, ...] = ("dry-cure", "dry-brine", "strong-brine", "heaped-cure")
 BIRD_FIRST: tuple[WayName, ...] = ("dry-brine", "strong-brine", "dairy-marinade", "sauce-marinade")
@@ -96,7 +97,9 @@ def _option(way: Way, piece: Prepared, purpose: Purpose, left_h: float | None) -
     because = _BECAUSE[way.id]
     in_time = left_h is None or 24.0 * days + around_h <= left_h
     if not in_time:
-        because = f"no time: about {days_said(days)} in it, and what comes before and after"
+        because = say(
+            "no time: about {days} in it, and what comes before and after", days=days_said(days)
+        )
     return Option(way.id, days, tuple(needs), because, in_time)
 
 

@@ -13,6 +13,7 @@ from pantry_core.notice import Notice, notice
 from pantry_core.routes.heating import as_stage, start_c
 from pantry_core.routes.steps import Route
 from pantry_core.rules.rule import Mark, Source
+from pantry_core.text import say
 
 _PRACTICE: Final = Source("", Mark.PRACTICE)
 
@@ -44,14 +45,19 @@ def passed_too_soon(
     is_to_be_read = "inside_c" in ends or not ends
     if not read:
         if is_to_be_read:
-            text = f"Nobody has read how hot it was inside: {safe_c:g} °C is what it needs."
+            text = say(
+                "Nobody has read how hot it was inside: {safe_c:g} °C is what it needs.",
+                safe_c=safe_c,
+            )
             yield notice("caution", "not-read", text, _PRACTICE)
         return
     hottest_c = max(each.inside_c for each in read)
     if hottest_c < safe_c - JUST_AS_HOT and not is_held(read, safe_c):
-        text = (
-            f"{hottest_c:g} of {safe_c:g} °C when it was taken from the heat: back to the heat "
-            "until the probe says so."
+        text = say(
+            "{hottest_c:g} of {safe_c:g} °C when it was taken from the heat: back to the heat "
+            "until the probe says so.",
+            hottest_c=hottest_c,
+            safe_c=safe_c,
         )
         yield notice("stop", "not-done", text, _PRACTICE)
 
@@ -73,8 +79,12 @@ def never_reached(steps: Sequence[DishStep], cook: Cook, way: Route) -> Iterator
             continue
         comes_to = stood(cook.cooking.body, start_c(cook.cooking), (), as_stage(stage, until_c=100))
         if comes_to < goal_c:
-            text = (
-                f"{step.title} at {stage.medium_c:g} °C brings it to {comes_to:.0f} °C and never "
-                f"to {goal_c:g}: a hotter one would do, or less inside."
+            text = say(
+                "{step} at {medium_c:g} °C brings it to {comes_to:.0f} °C and never to {goal_c:g}: "
+                "a hotter one would do, or less inside.",
+                step=step.title,
+                medium_c=stage.medium_c,
+                comes_to=comes_to,
+                goal_c=goal_c,
             )
             yield notice("caution", "never-reached", text, _PRACTICE)

@@ -9,6 +9,7 @@ from pantry_core.notice import Notice, notice
 from pantry_core.routes.cuts import CUTS, Cut
 from pantry_core.rules.constants import MEAT_DENSITY, THICK_FOR_MASS
 from pantry_core.rules.rule import Mark, Rule
+from pantry_core.text import say
 
 DOUBT: Final = Rule(
     "thickness-guess", 0.2, "of the thickness, either way", "cuts differ", Mark.PRACTICE
@@ -18,7 +19,9 @@ FLAT_PROPORTION: Final = 20.0
 
 
 def _usual(form: str, mm: float) -> Rule:
-    return Rule(f"thickness-{form}", mm, "mm", f"{form} as they are cut", Mark.PRACTICE)
+    return Rule(
+        f"thickness-{form}", mm, "mm", say("{form} as they are cut", form=form), Mark.PRACTICE
+    )
 
 
 USUAL_MM: Final[dict[Form, Rule]] = {
@@ -129,9 +132,12 @@ def guess_notices(piece: Prepared) -> tuple[Notice, ...]:
     if piece.guess_mm is None:
         return ()
     low, high = ((1.0 + sign * DOUBT.value) * piece.guess_mm for sign in (-1, 1))
-    text = (
-        f"The thickest part is guessed at {piece.guess_mm:.0f} mm, between {low:.0f} and "
-        f"{high:.0f}. Measure it: twice as thick takes four times as long."
+    text = say(
+        "The thickest part is guessed at {guess_mm:.0f} mm, between {low:.0f} and "
+        "{high:.0f}. Measure it: twice as thick takes four times as long.",
+        guess_mm=piece.guess_mm,
+        low=low,
+        high=high,
     )
     return (notice("caution", "thickness-guess", text, DOUBT),)
 
@@ -141,9 +147,11 @@ def size_notices(piece: Prepared) -> tuple[Notice, ...]:
     guessed = guess_notices(piece)
     if not too_thick(piece):
         return guessed
-    text = (
-        f"{piece.piece_g:.0f} g cannot be {piece.meat.thickness_mm:.0f} mm thick: give the weight "
-        "of all pieces and their number, or measure again."
+    text = say(
+        "{piece_g:.0f} g cannot be {thickness_mm:.0f} mm thick: give the weight of all "
+        "pieces and their number, or measure again.",
+        piece_g=piece.piece_g,
+        thickness_mm=piece.meat.thickness_mm,
     )
     return (*guessed, notice("caution", "thick-for-mass", text, THICK_FOR_MASS))
 

@@ -28,6 +28,7 @@ from pantry_core.routes.schools import SchoolName
 from pantry_core.routes.ways import WayName
 from pantry_core.rules.cures import CureName
 from pantry_core.rules.profiles import ProfileName
+from pantry_core.text import say
 from pantry_core.vessels.fit import Vessel
 
 MOST_EDITS, MOST_FACTS, MOST_LINES = 80, 2000, 60
@@ -71,7 +72,10 @@ class Piece(Document):
     @classmethod
     def _known(cls, cut: str) -> str:
         if cut not in CUTS:
-            raise wrong("unknown", f"{cut[:40]!r} is no cut; {', '.join(CUTS)} would do")
+            raise wrong(
+                "unknown",
+                say("{cut!r} is no cut; {cuts} would do", cut=cut[:40], cuts=", ".join(CUTS)),
+            )
         return cut
 
     @field_validator("will_be")
@@ -81,9 +85,14 @@ class Piece(Document):
         if cut is None or will_be is None:
             return will_be
         if will_be in ("bacon", "corned") and cut.kind in ("fish", "vegetable"):
-            raise wrong("will_be", f"{cut.name} does not become {will_be}; leave this out")
+            raise wrong(
+                "will_be",
+                say(
+                    "{cut} does not become {will_be}; leave this out", cut=cut.name, will_be=will_be
+                ),
+            )
         if will_be == "smoked" and cut.kind == "vegetable":
-            raise wrong("will_be", f"{cut.name} is not smoked here; leave this out")
+            raise wrong("will_be", say("{cut} is not smoked here; leave this out", cut=cut.name))
         return will_be
 
 
@@ -157,7 +166,14 @@ class CustomsAsked(Document):
             if custom.id == info.field_name
         )
         if side not in sides:
-            raise wrong("side", f"{side[:40]!r} is no side of this; {' or '.join(sides)} would do")
+            raise wrong(
+                "side",
+                say(
+                    "{side!r} is no side of this; {sides} would do",
+                    side=side[:40],
+                    sides=" or ".join(sides),
+                ),
+            )
         return side
 
 
@@ -211,7 +227,12 @@ class Edit(Document):
     def _after_min(cls, max_h: float | None, info: ValidationInfo) -> float | None:
         least = info.data.get("min_h")
         if max_h is not None and least is not None and max_h < least:
-            raise wrong("window", f"at most {max_h:g} h contradicts at least {least:g} h")
+            raise wrong(
+                "window",
+                say(
+                    "at most {max_h:g} h contradicts at least {least:g} h", max_h=max_h, least=least
+                ),
+            )
         return max_h
 
 

@@ -16,6 +16,7 @@ from pantry_core.mixes.cautions import in_order
 from pantry_core.mixes.keeping import judge_raw
 from pantry_core.notice import Notice, notice
 from pantry_core.rules.rule import Mark, Source
+from pantry_core.text import say
 
 DISCARD = "discard"
 AT_THE_TABLE = frozenset(("parasites", "raw-meat", "not-cooked", "not-done", DISCARD))
@@ -105,9 +106,11 @@ def of_the_time(
         return
     lain_h = hours_between(log.put_in, log.taken_out(curing.id) or log.now)
     if way.timing == "lift" and lain_h > curing.max_h:
-        text = (
-            f"It has lain {lain_h:.0f} h; {curing.max_h:.0f} were the most. Taste a slice: too "
-            "salty asks for a soak in fresh water."
+        text = say(
+            "It has lain {lain_h:.0f} h; {max_h:.0f} were the most. Taste a slice: too salty "
+            "asks for a soak in fresh water.",
+            lain_h=lain_h,
+            max_h=curing.max_h,
         )
         yield notice("caution", "overstayed", text, _PRACTICE)
 

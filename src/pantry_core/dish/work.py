@@ -38,6 +38,7 @@ from pantry_core.rules.rule import Mark, Source
 from pantry_core.salt.properties import LEAST_C, MOST_C
 from pantry_core.salt.request import MOST_HOURS, Rest, SaltRequest
 from pantry_core.salt.travel import End, ended
+from pantry_core.text import say
 
 _PRACTICE = Source("", Mark.PRACTICE)
 
@@ -256,8 +257,9 @@ def _by_the_cooks_word(told: Notice, asked: DishRequest) -> Notice:
     """The stop against parasites falls once the cook has said how the fish is frozen."""
     if told.code != "parasites" or asked.customs.fish == "cooked":
         return told
-    text = (
-        f"{told.text} By your word this one is. Pregnant, over 65, under 5 or of weak immunity: no "
-        "raw-cured fish."
+    text = say(
+        "{told} By your word this one is. Pregnant, over 65, under 5 or of weak immunity: "
+        "no raw-cured fish.",
+        told=told.text,
     )
     return Notice("caution", told.code, text, told.basis)

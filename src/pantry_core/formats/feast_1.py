@@ -27,6 +27,7 @@ from pantry_core.routes.steps import PLACES
 from pantry_core.routes.ways import WAYS
 from pantry_core.rules.cures import CURING_SALTS
 from pantry_core.rules.profiles import ProfileName
+from pantry_core.text import say
 
 MOST_STEPS, MOST_LINES = 40, 40
 OLDER_ROUNDS_H = {16.0: 24.0, 8.0: 12.0}
@@ -77,7 +78,14 @@ class OlderStep(Document):
     @classmethod
     def _known_place(cls, place: str) -> str:
         if place and place not in PLACES:
-            raise wrong("place", f"{place[:20]!r} is no place; {', '.join(PLACES)} would do")
+            raise wrong(
+                "place",
+                say(
+                    "{place!r} is no place; {places} would do",
+                    place=place[:20],
+                    places=", ".join(PLACES),
+                ),
+            )
         return place
 
 
@@ -122,7 +130,14 @@ class OlderDish(Document):
         }  # fmt: skip
         known = tables[info.field_name]
         if value and value not in known:
-            raise wrong("unknown", f"{value[:20]!r} is unknown; {', '.join(known)} would do")
+            raise wrong(
+                "unknown",
+                say(
+                    "{value!r} is unknown; {known} would do",
+                    value=value[:20],
+                    known=", ".join(known),
+                ),
+            )
         return value
 
     @field_validator("steps")

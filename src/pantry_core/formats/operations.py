@@ -34,6 +34,7 @@ from pantry_core.recipes.found import NotARecipe
 from pantry_core.recipes.read import ReadRequest, read
 from pantry_core.salt.request import SaltRequest
 from pantry_core.salt.travel import travel
+from pantry_core.text import say
 from pantry_core.vessels.fit import FitRequest, fit
 
 OPERATIONS = ("weigh", "check", "read", "dish", "heat", "salt", "chill", "fit", "plan")
@@ -56,6 +57,12 @@ def weigh_document(raw: object) -> Answer:
 def weigh_answer(sheet: WeighOut) -> Answer:
     """A sheet as the JSON data of a `weigh` answer."""
     return _as_data(sheet)
+
+
+def kept_sheet(sheet: WeighOut) -> dict[str, Any]:
+    """A sheet as it is kept: as the JSON data of a `weigh` answer, its sentences whole."""
+    data: dict[str, Any] = _adapter(WeighOut).dump_python(sheet)
+    return data
 
 
 def weigh_out_from(answer: object) -> WeighOut:
@@ -209,7 +216,7 @@ def _answering(operation: str) -> Callable[[object], Answer]:
         "plan": plan_document,
     }
     if operation not in known:
-        what = f"no such operation; {' or '.join(OPERATIONS)} would do"
+        what = say("no such operation; {operations} would do", operations=" or ".join(OPERATIONS))
         raise WrongInput((Problem("op", what),))
     return known[operation]
 

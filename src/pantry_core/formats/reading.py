@@ -8,6 +8,7 @@ from pydantic import ValidationError
 from pydantic_core import ErrorDetails
 
 from pantry_core.document import Document
+from pantry_core.text import say
 
 Kind = TypeVar("Kind", bound=Document)
 
@@ -41,7 +42,9 @@ def parse_json(text: str | bytes) -> object:
     try:
         raw = json.loads(text, object_pairs_hook=_no_field_twice, parse_int=_whole)
     except (ValueError, RecursionError) as error:
-        raise WrongInput((Problem("", f"this is not a JSON document: {error}"),)) from None
+        raise WrongInput(
+            (Problem("", say("this is not a JSON document: {error}", error=error)),)
+        ) from None
     wrong = _wrong_inside(raw)
     if wrong:
         raise WrongInput((Problem("", wrong),))
@@ -50,7 +53,7 @@ def parse_json(text: str | bytes) -> object:
 
 def _whole(digits: str) -> int:
     if len(digits) > MOST_DIGITS:
-        raise ValueError(f"a number has over {MOST_DIGITS} digits")
+        raise ValueError(say("a number has over {most_digits} digits", most_digits=MOST_DIGITS))
     return int(digits)
 
 
@@ -69,7 +72,7 @@ def _wrong_inside(raw: object) -> str:
         level = [each for each in inner if isinstance(each, dict | list)]
         if not level:
             return ""
-    return f"it nests deeper than {DEEPEST} levels; fewer would do"
+    return say("it nests deeper than {deepest} levels; fewer would do", deepest=DEEPEST)
 
 
 def _is_whole(text: str) -> bool:
@@ -107,7 +110,7 @@ def problem_of(details: ErrorDetails) -> Problem:
     if saying is None:
         return Problem(where, details["msg"])
     got = repr(details["input"])[:40]
-    return Problem(where, saying.format(got=got, **details.get("ctx", {})))
+    return Problem(where, say(saying, got=got, **details.get("ctx", {})))
 
 
 _SAYINGS = {
@@ -135,5 +138,5 @@ def _no_field_twice(pairs: list[tuple[str, object]]) -> dict[str, object]:
     if len(fields) < len(pairs):
         names = [name for name, _ in pairs]
         twice = next(name for name in names if names.count(name) > 1)
-        raise ValueError(f"the field {twice!r} is given twice")
+        raise ValueError(say("the field {twice!r} is given twice", twice=twice))
     return fields

@@ -10,6 +10,7 @@ from pantry_core.document import Document
 from pantry_core.notice import Notice, notice
 from pantry_core.rules.constants import FRIDGE_GOAL_C, FRIDGE_STOP_C
 from pantry_core.rules.rule import Mark, Rule
+from pantry_core.text import say
 
 WATER_HEAT = Rule("heat-of-water", 4.186, "kJ/kg·K", "specific heat of water", Mark.MEMORY)
 ICE_HEAT = Rule("heat-of-ice", 2.10, "kJ/kg·K", "specific heat of ice", Mark.MEMORY)
@@ -88,15 +89,19 @@ def brine_warm(temperature_c: float) -> Iterator[Notice]:
     [[], ['caution'], ['stop']]
     """
     if temperature_c > FRIDGE_STOP_C.value:
-        text = (
-            f"At {temperature_c:.1f} °C the meat stays out: more ice, or the fridge, until it is "
-            f"at {FRIDGE_GOAL_C.value:g} °C or below. Only for what lies less than 2 h in all "
-            "cold tap water will do."
+        text = say(
+            "At {temperature_c:.1f} °C the meat stays out: more ice, or the fridge, until it is"
+            " at {fridge_goal_c:g} °C or below. Only for what lies less than 2 h in all cold "
+            "tap water will do.",
+            temperature_c=temperature_c,
+            fridge_goal_c=FRIDGE_GOAL_C.value,
         )
         yield notice("stop", "brine-warm", text, FRIDGE_STOP_C)
     elif temperature_c > FRIDGE_GOAL_C.value:
-        text = (
-            f"At {temperature_c:.1f} °C it is a little warm; {FRIDGE_GOAL_C.value:g} is the goal."
+        text = say(
+            "At {temperature_c:.1f} °C it is a little warm; {fridge_goal_c:g} is the goal.",
+            temperature_c=temperature_c,
+            fridge_goal_c=FRIDGE_GOAL_C.value,
         )
         yield notice("caution", "brine-warm", text, FRIDGE_GOAL_C)
 

@@ -17,6 +17,7 @@ from pantry_core.rules.inside import (
     RAW_FOR_PARASITES,
 )
 from pantry_core.rules.rule import Mark, Rule
+from pantry_core.text import say
 
 CHOSEN_BASIS = "by the cook's choice"
 
@@ -62,9 +63,12 @@ def doneness(
         return Doneness(_chosen(chosen_c), 0.0, (), rule.value)
     least = _least(meat, treatment, rule, may_be_pink=may_be_pink)
     if chosen_c < least.value:
-        text = (
-            f"{chosen_c:g} °C in the thickest part is less than may be chosen for this: "
-            f"{least.value:g} at the least, {rule.value:g} by the rule."
+        text = say(
+            "{chosen_c:g} °C in the thickest part is less than may be chosen for this: "
+            "{least:g} at the least, {rule:g} by the rule.",
+            chosen_c=chosen_c,
+            least=least.value,
+            rule=rule.value,
         )
         return Doneness(rule, 0.0, (notice("stop", "inside-low", text, least),), rule.value)
     needed = hold_needed_min(chosen_c) if meat.kind != "fish" else None
@@ -94,19 +98,31 @@ def _least(meat: Meat, treatment: Collection[Treatment], rule: Rule, *, may_be_p
 
 def _said(meat: Meat, rule: Rule, chosen_c: float, needed: float | None) -> Iterator[Notice]:
     if meat.kind == "fish":
-        text = (
-            f"{chosen_c:g} °C is by your choice; {rule.value:g} is the rule. Below it fish counts "
-            "as raw for parasites."
+        text = say(
+            "{chosen_c:g} °C is by your choice; {rule:g} is the rule. Below it fish counts as "
+            "raw for parasites.",
+            chosen_c=chosen_c,
+            rule=rule.value,
         )
     elif needed is None:
-        text = (
-            f"{chosen_c:g} °C is by your choice; {rule.value:g} with 3 min of rest is the rule. No "
-            "hold makes this as safe: not for the pregnant, over 65, under 5 or of weak immunity."
+        text = say(
+            "{chosen_c:g} °C is by your choice; {rule:g} with 3 min of rest is the rule. No "
+            "hold makes this as safe: not for the pregnant, over 65, under 5 or of weak "
+            "immunity.",
+            chosen_c=chosen_c,
+            rule=rule.value,
         )
     else:
-        minutes = f"{needed:.0f} min" if needed >= 1.0 else f"{60.0 * needed:.0f} s"
-        text = (
-            f"{chosen_c:g} °C is by your choice; {rule.value:g} is the rule. Held there for "
-            f"{minutes} it is as safe."
+        minutes = (
+            say("{needed:.0f} min", needed=needed)
+            if needed >= 1.0
+            else say("{needed:.0f} s", needed=60.0 * needed)
+        )
+        text = say(
+            "{chosen_c:g} °C is by your choice; {rule:g} is the rule. Held there for {minutes} "
+            "it is as safe.",
+            chosen_c=chosen_c,
+            rule=rule.value,
+            minutes=minutes,
         )
     yield notice("caution", "inside-chosen", text, rule)

@@ -10,6 +10,7 @@ from pantry_core.conduction.shells import Vector
 from pantry_core.errors import within
 from pantry_core.heat.cooling import COLD_C, HOT_C
 from pantry_core.rules.rule import Mark, Rule
+from pantry_core.text import say
 
 _APPENDIX_A = "FSIS Appendix A, 6.5-log column"
 WARM_FROM_C: Final = Rule("warming-from", 10.0, "°C", "FSIS Appendix A", Mark.MEMORY)
@@ -20,11 +21,17 @@ _TABLE: Final = (
     (61.1, 8.0), (61.7, 6.0), (62.2, 5.0), (62.8, 4.0),
 )  # fmt: skip
 HOLDS: Final = tuple(
-    Rule(f"hold-at-{c:g}", minutes, f"min at {c:g} °C", _APPENDIX_A, Mark.MEMORY)
+    Rule(f"hold-at-{c:g}", minutes, say("min at {c:g} °C", c=c), _APPENDIX_A, Mark.MEMORY)
     for c, minutes in _TABLE
 )
 NOT_INTACT_HOLDS: Final = tuple(
-    Rule(f"not-intact-at-{c:g}", minutes, f"min at {c:g} °C", "FDA Food Code 3-401.11", Mark.MEMORY)
+    Rule(
+        f"not-intact-at-{c:g}",
+        minutes,
+        say("min at {c:g} °C", c=c),
+        "FDA Food Code 3-401.11",
+        Mark.MEMORY,
+    )
     for c, minutes in ((63.0, 3.0), (66.0, 1.0), (68.0, 17.0 / 60.0), (70.0, 0.0))
 )
 _AT_C: Final = (*(c for c, _ in _TABLE), 63.0, 66.0, 68.0, 70.0)

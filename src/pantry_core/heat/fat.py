@@ -4,6 +4,7 @@ from collections.abc import Iterator
 
 from pantry_core.notice import Notice, notice
 from pantry_core.rules.heat import FRYING_MOST_C
+from pantry_core.text import say
 
 
 def fat_too_hot(fat_c: float) -> Iterator[Notice]:
@@ -18,7 +19,9 @@ def fat_too_hot(fat_c: float) -> Iterator[Notice]:
     [[], ['stop']]
     """
     if fat_c > FRYING_MOST_C.value:
-        text = (
-            f"Fat at {fat_c:g} °C smokes and may catch fire; {FRYING_MOST_C.value:g} is the most."
+        text = say(
+            "Fat at {fat_c:g} °C smokes and may catch fire; {frying_most_c:g} is the most.",
+            fat_c=fat_c,
+            frying_most_c=FRYING_MOST_C.value,
         )
         yield notice("stop", "fat-too-hot", text, FRYING_MOST_C)

@@ -12,6 +12,7 @@ from pantry_core.heat.stages import Doubt, Stage
 from pantry_core.heat.through import followed
 from pantry_core.notice import Notice, notice
 from pantry_core.rules.rule import Mark, Rule
+from pantry_core.text import say
 
 FELL_C: Final = Rule("reading-fell", 3.0, "°C", "no centre grows colder at the heat", Mark.PRACTICE)
 AHEAD_C: Final = Rule(
@@ -77,5 +78,10 @@ def _left_out(readings: Sequence[Reading], code: str, rule: Rule, why: str) -> t
     if not readings:
         return ()
     first = readings[0]
-    text = f"{first.inside_c:.0f} °C after {first.at_h:.1f} h is {why} It is left out."
+    text = say(
+        "{inside_c:.0f} °C after {at_h:.1f} h is {why} It is left out.",
+        inside_c=first.inside_c,
+        at_h=first.at_h,
+        why=why,
+    )
     return (notice("caution", code, text, rule),)

@@ -7,6 +7,7 @@ from pydantic import Field, model_validator
 from pantry_core.document import Document, wrong
 from pantry_core.heat.media import MEDIA, MediumName
 from pantry_core.heat.stages import MOST_STAGE_H, Stage
+from pantry_core.text import say
 
 MOST_HEAT_STAGES, MOST_READINGS = 20, 2000
 Celsius = Annotated[float, Field(ge=-30, le=600)]
@@ -26,9 +27,12 @@ class HeatStage(Document):
     def _can_be(self) -> "HeatStage":
         medium = MEDIA[self.medium]
         if not medium.least_c <= self.temperature_c <= medium.most_c:
-            what = (
-                f"{medium.words} is not at {self.temperature_c:g} °C; {medium.least_c:g} to "
-                f"{medium.most_c:g} °C would do"
+            what = say(
+                "{words} is not at {temperature_c:g} °C; {least_c:g} to {most_c:g} °C would do",
+                words=medium.words,
+                temperature_c=self.temperature_c,
+                least_c=medium.least_c,
+                most_c=medium.most_c,
             )
             raise wrong("medium", what)
         if (self.hours is None) == (self.until_c is None):

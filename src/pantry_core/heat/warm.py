@@ -6,6 +6,7 @@ from pantry_core.errors import within
 from pantry_core.notice import Notice, notice
 from pantry_core.rules.constants import FRIDGE_GOAL_C, FRIDGE_STOP_C, HISTAMINE_GUIDE
 from pantry_core.rules.rule import Mark, Rule
+from pantry_core.text import say
 
 Kind = Literal["power-out", "fridge-warm", "left-out"]
 
@@ -64,16 +65,30 @@ def judge_hours_too_warm(hours: float, *, is_hot: bool = False) -> Notice | None
     limit = ONE_HOUR_HOT if is_hot else TWO_HOURS
     if counted == 0:
         return None
-    told = f"{counted:.1f} h above {FRIDGE_STOP_C.value:g} °C in all"
+    told = say(
+        "{counted:.1f} h above {fridge_stop_c:g} °C in all",
+        counted=counted,
+        fridge_stop_c=FRIDGE_STOP_C.value,
+    )
     if counted > limit.value:
         return notice(
             "stop", "too-warm",
-            f"{told}; {limit.value:g} h are the most. Discard it, cured or not.", limit,
+            say(
+                "{told}; {limit:g} h are the most. Discard it, cured or not.",
+                told=told,
+                limit=limit.value,
+            ),
+            limit,
         )  # fmt: skip
     return notice(
         "caution", "was-warm",
-        f"{told}; {limit.value:g} h are the most, and what it was before counts as well. Chill it "
-        "now. Your local food authority may be stricter.", limit,
+        say(
+            "{told}; {limit:g} h are the most, and what it was before counts as well. Chill it "
+            "now. Your local food authority may be stricter.",
+            told=told,
+            limit=limit.value,
+        ),
+        limit,
     )  # fmt: skip
 
 
@@ -91,12 +106,19 @@ def judge_fridge(temperature_c: float) -> Notice | None:
     read = within("temperature_c", temperature_c, -40.0, 60.0, "°C")
     if read <= FRIDGE_GOAL_C.value:
         return None
-    said = f"{read:g} °C in the fridge"
+    said = say("{read:g} °C in the fridge", read=read)
     if read <= FRIDGE_STOP_C.value:
-        text = f"{said}: turn it down to {FRIDGE_GOAL_C.value:g}. What lies in it is all right."
+        text = say(
+            "{said}: turn it down to {fridge_goal_c:g}. What lies in it is all right.",
+            said=said,
+            fridge_goal_c=FRIDGE_GOAL_C.value,
+        )
         return notice("caution", "fridge-warm", text, FRIDGE_GOAL_C)
-    text = (
-        f"{said}: cool it now. What was above {FRIDGE_STOP_C.value:g} °C for more than "
-        f"{TWO_HOURS.value:g} h in all is discarded, mackerel and its like after half of that."
+    text = say(
+        "{said}: cool it now. What was above {fridge_stop_c:g} °C for more than "
+        "{two_hours:g} h in all is discarded, mackerel and its like after half of that.",
+        said=said,
+        fridge_stop_c=FRIDGE_STOP_C.value,
+        two_hours=TWO_HOURS.value,
     )
     return notice("caution", "fridge-too-warm", text, TWO_HOURS)

@@ -4,6 +4,7 @@ import re
 from typing import Final
 
 from pantry_core.measures.quantity import NotAQuantity, parse_number
+from pantry_core.text import say
 
 HOURS: Final = {
     "s": 1 / 3600, "sec": 1 / 3600, "second": 1 / 3600, "m": 1 / 60, "min": 1 / 60,
@@ -33,12 +34,14 @@ def parse_duration(text: str, bare: str = "h") -> float:
         part = _PART.match(tidy, at)
         if part is None or part.end() == at:
             raise NotAQuantity(
-                f"{text.strip()[:40]!r} is no length of time; 15 min or 2 h would do"
+                say("{text!r} is no length of time; 15 min or 2 h would do", text=text.strip()[:40])
             )
         typed = part[2] or smaller
         unit = typed if typed in HOURS else typed.removesuffix("s")
         if unit not in HOURS:
-            raise NotAQuantity(f"{typed[:20]!r} is no unit of time; min, h or days would do")
+            raise NotAQuantity(
+                say("{typed!r} is no unit of time; min, h or days would do", typed=typed[:20])
+            )
         total += parse_number(part[1].strip()) * HOURS[unit]
         smaller = {"h": "min", "hr": "min", "hour": "min", "d": "h", "day": "h"}.get(unit, bare)
         at = part.end()

@@ -14,6 +14,7 @@ from pantry_core.measures.units import (
     TWO_MEANINGS,
     Dimension,
 )
+from pantry_core.text import say
 
 LONGEST = 60
 """Longer text than this is no quantity [characters]."""
@@ -50,7 +51,7 @@ def parse_number(text: str) -> float:
     match = _NUMBER.fullmatch(tidy)
     if match is None:
         raise NotAQuantity(
-            f"“{text.strip()[:LONGEST]}” is not a number; write it like 2, 2.5 or 2½"
+            say("“{text}” is not a number; write it like 2, 2.5 or 2½", text=text.strip()[:LONGEST])
         )
     return _number(match)
 
@@ -95,14 +96,32 @@ def parse_quantity(text: str, dimension: Dimension, bare_unit: str, cups: str = 
     while position < len(tidy):
         number = _NUMBER.match(tidy, position)
         if number is None:
-            raise NotAQuantity(f"“{text.strip()}” cannot be read; write it like {example}")
+            raise NotAQuantity(
+                say(
+                    "“{text}” cannot be read; write it like {example}",
+                    text=text.strip(),
+                    example=example,
+                )
+            )
         unit = _UNIT.match(tidy, number.end())
         position = unit.end() if unit else number.end()
         name = _unit_name(unit.group(1) if unit else bare_unit, dimension, example, cups)
         if unit is None and (parts or tidy[position:].strip()):
-            raise NotAQuantity(f"“{text.strip()}” lacks a unit; write it like {example}")
+            raise NotAQuantity(
+                say(
+                    "“{text}” lacks a unit; write it like {example}",
+                    text=text.strip(),
+                    example=example,
+                )
+            )
         if factors[name] >= last_factor:
-            raise NotAQuantity(f"“{text.strip()}” names its units out of order; write {example}")
+            raise NotAQuantity(
+                say(
+                    "“{text}” names its units out of order; write {example}",
+                    text=text.strip(),
+                    example=example,
+                )
+            )
         last_factor = factors[name]
         total += _number(number) * last_factor
         parts += 1
@@ -112,12 +131,16 @@ def parse_quantity(text: str, dimension: Dimension, bare_unit: str, cups: str = 
 
 def _tidied(text: str) -> str:
     if len(text) > LONGEST:
-        raise NotAQuantity(f"this is too long for a quantity; {LONGEST} characters are enough")
+        raise NotAQuantity(
+            say("this is too long for a quantity; {longest} characters are enough", longest=LONGEST)
+        )
     tidy = "".join(_spelt_out(sign) for sign in text).strip().lower()
     if not tidy:
         raise NotAQuantity("this is empty; a number is needed")
     if tidy.startswith(("-", "−", "\u2013")):
-        raise NotAQuantity(f"“{text.strip()}” is below zero; write a number above zero")
+        raise NotAQuantity(
+            say("“{text}” is below zero; write a number above zero", text=text.strip())
+        )
     return tidy
 
 
@@ -136,7 +159,12 @@ def _number(match: re.Match[str]) -> float:
     before, comma, after = plain.partition(",")
     if comma and len(after) == 3 and before.strip("0"):
         raise NotAQuantity(
-            f"“{plain}” can mean {before}{after} or {before}.{after}; write the one you mean"
+            say(
+                "“{plain}” can mean {before}{after} or {before}.{after}; write the one you mean",
+                plain=plain,
+                before=before,
+                after=after,
+            )
         )
     return float(plain.replace(",", "."))
 
@@ -144,7 +172,7 @@ def _number(match: re.Match[str]) -> float:
 def _fraction(text: str) -> Fraction:
     above, below = text.split("/")
     if int(below) == 0:
-        raise NotAQuantity(f"“{text}” divides by zero; write a fraction like 1/4")
+        raise NotAQuantity(say("“{text}” divides by zero; write a fraction like 1/4", text=text))
     return Fraction(int(above), int(below))
 
 
@@ -156,9 +184,22 @@ def _unit_name(written: str, dimension: Dimension, example: str, cups: str) -> s
     if name in FACTORS[dimension]:
         return name
     if dimension == "water" and written in TWO_MEANINGS:
-        raise NotAQuantity(f"“{written}” has two sizes; write {TWO_MEANINGS[written]}")
+        raise NotAQuantity(
+            say(
+                "“{written}” has two sizes; write {two_meanings}",
+                written=written,
+                two_meanings=TWO_MEANINGS[written],
+            )
+        )
     wanted = {"mass": "weight", "length": "length", "water": "amount of water"}[dimension]
-    raise NotAQuantity(f"“{written}” is no unit of {wanted}; write it like {example}")
+    raise NotAQuantity(
+        say(
+            "“{written}” is no unit of {wanted}; write it like {example}",
+            written=written,
+            wanted=wanted,
+            example=example,
+        )
+    )
 
 
 __all__ = ["BASE_UNIT", "NotAQuantity", "leading_number", "parse_number", "parse_quantity"]

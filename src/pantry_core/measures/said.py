@@ -3,6 +3,8 @@
 import math
 from typing import Final
 
+from pantry_core.text import say
+
 HOURS_PER_DAY: Final = 24
 SEVERAL, EXACT_H, HALVES = 3, 3, 10
 """From so many days on nobody counts hours, from so many hours on minutes, from so many of either
@@ -22,16 +24,16 @@ def span(hours: float) -> str:
     hours = abs(hours)
     minutes = round(60 * hours)
     if minutes < 60:
-        return f"{minutes} min"
+        return say("{minutes} min", minutes=minutes)
     if minutes < 60 * EXACT_H and minutes % 30:
-        return f"{minutes // 60} h {minutes % 60} min"
+        return say("{hours} h {minutes} min", hours=minutes // 60, minutes=minutes % 60)
     if hours < HALVES:
-        return f"{halves(hours)} h"
+        return say("{hours} h", hours=halves(hours))
     if round(hours) < HOURS_PER_DAY or (hours < SEVERAL * HOURS_PER_DAY and round(hours) % 12):
-        return f"{hours:.0f} h"
+        return say("{hours} h", hours=f"{hours:.0f}")
     days = hours / HOURS_PER_DAY
     text = halves(days) if days < HALVES else f"{days:.0f}"
-    return f"{text} day{'' if text == '1' else 's'}"
+    return say("{days} day", days=text) if text == "1" else say("{days} days", days=text)
 
 
 def days_said(days: float) -> str:
@@ -51,8 +53,8 @@ def days_between(low: float, high: float) -> str:
     """
     if high < 1:
         low, high = HOURS_PER_DAY * low, HOURS_PER_DAY * high
-        return f"{math.floor(low)} to {math.ceil(high)} h"
-    return f"{math.floor(low) or halves(low)} to {math.ceil(high)} days"
+        return say("{low} to {high} h", low=math.floor(low), high=math.ceil(high))
+    return say("{low} to {high} days", low=math.floor(low) or halves(low), high=math.ceil(high))
 
 
 def halves(value: float) -> str:

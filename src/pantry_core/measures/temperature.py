@@ -4,6 +4,7 @@ import re
 from typing import Final, Literal
 
 from pantry_core.measures.quantity import NotAQuantity, parse_number
+from pantry_core.text import say
 
 Degrees = Literal["C", "F"]
 
@@ -41,7 +42,9 @@ def parse_temperature(text: str, bare: Degrees = "C") -> float:
     """
     found = _TYPED.fullmatch(text.strip().lower())
     if found is None or (found["unit"] and found["unit"] not in _NAMES):
-        raise NotAQuantity(f"“{text.strip()[:30]}” is no temperature; 63 °C or 145 °F would do")
+        raise NotAQuantity(
+            say("“{text}” is no temperature; 63 °C or 145 °F would do", text=text.strip()[:30])
+        )
     value = parse_number(found["number"]) * (-1 if found["sign"] else 1)
     if _NAMES.get(found["unit"], bare) == "F":
         return round(2 * (value - 32) * 5 / 9) / 2

@@ -27,6 +27,7 @@ from pantry_core.rules.constants import (
     THIN_FOR_MASS,
 )
 from pantry_core.rules.rule import Mark, Source
+from pantry_core.text import listed, say
 
 _LEAST_VOLUME = {"slab": 1.0, "cylinder": 0.785, "ball": 0.524}
 """Least volume of a piece over the cube of its thickest part, by geometry."""
@@ -94,23 +95,35 @@ def _planned_cold(request: WeighRequest) -> Iterator[Notice]:
         yield notice(
             "stop",
             "too-warm",
-            f"Planned at {planned_c:g} °C. Above {FRIDGE_STOP_C.value:g} °C the meat "
-            f"stays out; cure at {FRIDGE_GOAL_C.value:g} °C or below.",
+            say(
+                "Planned at {planned_c:g} °C. Above {fridge_stop_c:g} °C the meat stays out; cure "
+                "at {fridge_goal_c:g} °C or below.",
+                planned_c=planned_c,
+                fridge_stop_c=FRIDGE_STOP_C.value,
+                fridge_goal_c=FRIDGE_GOAL_C.value,
+            ),
             FRIDGE_STOP_C,
         )
     elif planned_c > FRIDGE_GOAL_C.value:
         yield notice(
             "caution",
             "fridge-warm",
-            f"Planned at {planned_c:g} °C: turn the fridge down to {FRIDGE_GOAL_C.value:g} °C or "
-            "below.",
+            say(
+                "Planned at {planned_c:g} °C: turn the fridge down to {fridge_goal_c:g} °C or "
+                "below.",
+                planned_c=planned_c,
+                fridge_goal_c=FRIDGE_GOAL_C.value,
+            ),
             FRIDGE_GOAL_C,
         )
     elif planned_c < FREEZING_C.value:
         yield notice(
             "caution",
             "too-cold",
-            f"At {planned_c:g} °C meat begins to freeze and the salt stands still.",
+            say(
+                "At {planned_c:g} °C meat begins to freeze and the salt stands still.",
+                planned_c=planned_c,
+            ),
             FREEZING_C,
         )
 
@@ -121,8 +134,11 @@ def _handled(request: WeighRequest) -> Iterator[Notice]:
         yield notice(
             "caution",
             "brine-cold",
-            f"The brine is at {FRIDGE_GOAL_C.value:g} °C or below before the meat goes in. "
-            "A used brine is never used for another piece.",
+            say(
+                "The brine is at {fridge_goal_c:g} °C or below before the meat goes in. A used "
+                "brine is never used for another piece.",
+                fridge_goal_c=FRIDGE_GOAL_C.value,
+            ),
             FRIDGE_GOAL_C,
         )
     yield notice(
@@ -146,9 +162,10 @@ def _amount_of_salt(request: WeighRequest, mix: Mix) -> Iterator[Notice]:
     if mix.salt_too_much > 0:
         yield _too_much_salt(request, mix)
     if mix.water_short > 0:
-        text = (
-            f"The needle's pickle would hold {mix.water_short:.0f} g more than it may weigh, "
-            "without any water. Inject more, or ask for less salt."
+        text = say(
+            "The needle's pickle would hold {water_short:.0f} g more than it may weigh, without"
+            " any water. Inject more, or ask for less salt.",
+            water_short=mix.water_short,
         )
         yield notice("stop", "undissolved", text, SATURATION)
     else:
@@ -157,7 +174,10 @@ def _amount_of_salt(request: WeighRequest, mix: Mix) -> Iterator[Notice]:
         yield notice(
             "caution",
             "very-salty",
-            f"{request.target_salt_pct:g} % is saltier than old-fashioned ham; soak it afterwards.",
+            say(
+                "{target_salt_pct:g} % is saltier than old-fashioned ham; soak it afterwards.",
+                target_salt_pct=request.target_salt_pct,
+            ),
             SALTY_CAUTION_PCT,
         )
 
@@ -168,17 +188,20 @@ def _too_much_salt(request: WeighRequest, mix: Mix) -> Notice:
     has_salty_cure = mix.cure is not None and mix.curing_salt * mix.cure.salt_share > 0
     who = [
         *(["the curing salt"] if has_salty_cure else []),
-        *([f"the {' and '.join(salty)}"] if salty else []),
-        *(["the meat itself, which was sold salted,"] if request.meat.own_salt_g > 0 else []),
+        *salty,
+        *(["the meat itself, sold salted"] if request.meat.own_salt_g > 0 else []),
     ]
-    text = (
-        f"{' and '.join(who).capitalize()} alone would bring {mix.salt_too_much:.1f} g more salt "
-        "than was asked for"
+    text = say(
+        "{salt_too_much:.1f} g more salt than was asked for would come in by {who} alone",
+        who=listed(who),
+        salt_too_much=mix.salt_too_much,
     )
     if mix.salt_too_much <= THIN_EXCESS.value * request.meat.salted_g:
-        return notice("note", "salt-below-zero", f"{text}: too little to taste.", THIN_EXCESS)
-    text += ". Ask for more salt, or take less of it."
-    return notice("stop", "salt-below-zero", text, _BALANCE)
+        return notice(
+            "note", "salt-below-zero", say("{text}: too little to taste.", text=text), THIN_EXCESS
+        )
+    stop = say("{text}. Ask for more salt, or take less of it.", text=text)
+    return notice("stop", "salt-below-zero", stop, _BALANCE)
 
 
 def undissolved(request: WeighRequest, mix: Mix) -> Iterator[Notice]:
@@ -200,17 +223,23 @@ def geometry(meat: Meat) -> Iterator[Notice]:
         yield notice(
             "caution",
             "thick-for-mass",
-            f"{meat.mass_g / meat.count:.0f} g is little for a piece {meat.thickness_mm:.0f} mm "
-            "thick. "
-            "Measure again.",
+            say(
+                "{mass_g:.0f} g is little for a piece {thickness_mm:.0f} mm thick. Measure again.",
+                mass_g=meat.mass_g / meat.count,
+                thickness_mm=meat.thickness_mm,
+            ),
             THICK_FOR_MASS,
         )
     if meat.form == "whole" and volume > THIN_FOR_MASS.value * cube:
         yield notice(
             "caution",
             "thin-for-mass",
-            f"{meat.mass_g:.0f} g in one piece {meat.thickness_mm:.0f} mm thick would be a sheet. "
-            "Measure again.",
+            say(
+                "{mass_g:.0f} g in one piece {thickness_mm:.0f} mm thick would be a sheet. Measure "
+                "again.",
+                mass_g=meat.mass_g,
+                thickness_mm=meat.thickness_mm,
+            ),
             THIN_FOR_MASS,
         )
 
@@ -221,9 +250,11 @@ def _needle(judged: Judged) -> Iterator[Notice]:
         return
     is_short = needle_g >= pickle_g if judged.request.cover else needle_g > 1.0001 * pickle_g
     if is_short:
-        text = (
-            f"The needle would take {needle_g:.0f} g, and there are {pickle_g:.0f} g in all. Make "
-            "more brine, or inject less."
+        text = say(
+            "The needle would take {needle_g:.0f} g, and there are {pickle_g:.0f} g in all. "
+            "Make more brine, or inject less.",
+            needle_g=needle_g,
+            pickle_g=pickle_g,
         )
         yield notice("stop", "needle-short", text, _BALANCE)
 
@@ -244,8 +275,11 @@ def _model(judged: Judged) -> Iterator[Notice]:
     yield notice(
         "note",
         "model",
-        f"A model, not a measurement: ready in {days_between(ready.days_low, ready.days_high)} "
-        "in most kitchens. A guide to saltiness and timing, never a safety claim.",
+        say(
+            "A model, not a measurement: ready in {days_between} in most kitchens. A guide to "
+            "saltiness and timing, never a safety claim.",
+            days_between=days_between(ready.days_low, ready.days_high),
+        ),
         _MODEL,
     )
 
@@ -259,8 +293,13 @@ def _notes(judged: Judged) -> Iterator[Notice]:
         yield notice(
             "note",
             "salt-conventions",
-            f"{salt.target_pct:g} % of meat and water is {salt.in_meat_pct:.1f} % of the meat as "
-            f"it was, and {salt.water_phase_pct:.1f} % of the water in it.",
+            say(
+                "{target_pct:g} % of meat and water is {in_meat_pct:.1f} % of the meat as it was, "
+                "and {water_phase_pct:.1f} % of the water in it.",
+                target_pct=salt.target_pct,
+                in_meat_pct=salt.in_meat_pct,
+                water_phase_pct=salt.water_phase_pct,
+            ),
             Source(FISH_GUIDE, Mark.MEMORY),
         )
     if pickle is not None and pickle.density_g_ml is None:

@@ -9,6 +9,7 @@ from pantry_core.mixes.recipe import CheckRequest
 from pantry_core.notice import Notice, notice
 from pantry_core.rules.constants import SALTY_CAUTION_PCT
 from pantry_core.rules.rule import Mark, Rule, Source
+from pantry_core.text import joined, say
 
 MILD_PCT = Rule("mild-salt", 1.0, "% salt", "below it hardly seasoned", Mark.PRACTICE)
 _PRACTICE = Source("", Mark.PRACTICE)
@@ -46,13 +47,13 @@ def _salt(request: CheckRequest, judged: Judged) -> Iterator[Notice]:
     yield from undissolved(judged.request, mix)
     pct = judged.salt.in_meat_pct
     if judged.request.is_lifted:
-        text = f"Left for ever the meat would come to {pct:.1f} % salt."
+        text = say("Left for ever the meat would come to {pct:.1f} % salt.", pct=pct)
         yield notice("note", "left-for-ever", text, _PRACTICE)
     elif pct > SALTY_CAUTION_PCT.value:
-        text = f"The meat comes to {pct:.1f} % salt: saltier than old-fashioned ham."
+        text = say("The meat comes to {pct:.1f} % salt: saltier than old-fashioned ham.", pct=pct)
         yield notice("caution", "very-salty", text, SALTY_CAUTION_PCT)
     elif pct < MILD_PCT.value:
-        text = f"The meat comes to {pct:.1f} % salt: hardly seasoned."
+        text = say("The meat comes to {pct:.1f} % salt: hardly seasoned.", pct=pct)
         yield notice("note", "mild", text, MILD_PCT)
     if any(line.name == "salt-rock-pink" for line in request.lines):
         text = "Pink rock salt is salt and nothing else: it cures nothing and turns nothing pink."
@@ -64,31 +65,43 @@ def _salt(request: CheckRequest, judged: Judged) -> Iterator[Notice]:
 
 def _by_volume(request: CheckRequest, by_salt: Sequence[tuple[str, float]]) -> Iterator[Notice]:
     if by_salt:
-        told = ", ".join(f"with {name.lower()} {pct:.1f} %" for name, pct in by_salt)
-        text = f"Salt by the spoon depends on the salt: {told}. Weigh it."
+        told = joined(
+            ", ",
+            (say("with {name:lower} {pct:.1f} %", name=name, pct=pct) for name, pct in by_salt),
+        )
+        text = say("Salt by the spoon depends on the salt: {told}. Weigh it.", told=told)
         yield notice("caution", "salt-by-volume", text, _SPOONS)
     if any(line.name == "ice" and line.is_by_volume for line in request.lines):
-        text = "Ice by the jug is half air, more or less. Weigh it: it is part of the water."
-        yield notice("caution", "ice-by-volume", text, _PRACTICE)
+        ice = "Ice by the jug is half air, more or less. Weigh it: it is part of the water."
+        yield notice("caution", "ice-by-volume", ice, _PRACTICE)
     if any(line.ingredient.role == "cure" and line.is_by_volume for line in request.lines):
-        text = (
+        cure = (
             "Curing salt by the spoon: heaped or level, packed or loose, is half as much again. "
             "It goes by the scale only."
         )
-        yield notice("caution", "cure-by-spoon", text, _LEVEL)
+        yield notice("caution", "cure-by-spoon", cure, _LEVEL)
 
 
 def _two_counts(judged: Judged) -> Iterator[Notice]:
     nitrite = judged.nitrite
     if nitrite.even_ppm and nitrite.pickup_ppm is not None:
         beyond = nitrite.even_ppm / nitrite.limit_ppm - 1.0
-        how = f"{100 * beyond:.0f} % over the limit" if beyond > 0.0005 else "within the limit"
+        how = (
+            say("{beyond:.0f} % over the limit", beyond=100 * beyond)
+            if beyond > 0.0005
+            else "within the limit"
+        )
         yield notice(
             "note",
             "two-counts",
-            f"Two ways to count it: {nitrite.even_ppm:.0f} ppm if all evens out, {how}, which is "
-            "what a small piece comes to that stays long; "
-            f"{nitrite.pickup_ppm:.0f} ppm if it takes up a tenth of its weight and no more.",
+            say(
+                "Two ways to count it: {even_ppm:.0f} ppm if all evens out, {how}, which is what a "
+                "small piece comes to that stays long; {pickup_ppm:.0f} ppm if it takes up a tenth "
+                "of its weight and no more.",
+                even_ppm=nitrite.even_ppm,
+                how=how,
+                pickup_ppm=nitrite.pickup_ppm,
+            ),
             Source("FSIS Directive 7620.3", Mark.MEMORY),
         )
 
@@ -98,14 +111,19 @@ def _time(judged: Judged) -> Iterator[Notice]:
     if days is None or wait is None:
         return
     if wait.lift_h is not None:
-        text = (
-            f"After {days:g} days in it the meat has about {judged.uptake.mean_pct:.1f} % salt. "
-            f"Ordinary saltiness is there after {span(wait.lift_h)}."
+        text = say(
+            "After {days:g} days in it the meat has about {mean_pct:.1f} % salt. Ordinary "
+            "saltiness is there after {lift_h}.",
+            days=days,
+            mean_pct=judged.uptake.mean_pct,
+            lift_h=span(wait.lift_h),
         )
         yield notice("note", "after-days", text, _MODEL)
     elif days < wait.days and not judged.waits_too_long:
-        text = (
-            f"{days:g} days are short for this piece: the centre is ready after "
-            f"about {days_said(wait.days)} by the model."
+        text = say(
+            "{days:g} days are short for this piece: the centre is ready after about {days2} by"
+            " the model.",
+            days=days,
+            days2=days_said(wait.days),
         )
         yield notice("caution", "too-short", text, _MODEL)

@@ -16,6 +16,7 @@ from pantry_core.rules.cures import (
 )
 from pantry_core.rules.profiles import BACON_ASCORBATE_PPM
 from pantry_core.rules.rule import Mark, Source
+from pantry_core.text import say
 
 _FISH_CURE = Source("21 CFR 172.175 allows it for few kinds", Mark.MEMORY)
 _PRACTICE = Source("", Mark.PRACTICE)
@@ -37,10 +38,11 @@ def curing_salts(judged: Judged) -> Iterator[Notice]:
     yield from _nitrate_count(judged)
     is_pumped_bacon = judged.request.needle is not None and judged.request.meat.will_be == "bacon"
     if is_pumped_bacon and judged.request.profile == "us":
-        text = (
-            f"For pumped bacon the rule asks for {BACON_ASCORBATE_PPM.value:g} ppm of sodium "
-            "ascorbate or erythorbate beside the nitrite, so that less nitrosamine forms when it "
-            "is fried."
+        text = say(
+            "For pumped bacon the rule asks for {bacon_ascorbate_ppm:g} ppm of sodium ascorbate"
+            " or erythorbate beside the nitrite, so that less nitrosamine forms when it is "
+            "fried.",
+            bacon_ascorbate_ppm=BACON_ASCORBATE_PPM.value,
         )
         yield notice("caution", "bacon-ascorbate", text, BACON_ASCORBATE_PPM)
 
@@ -77,10 +79,13 @@ def _kind_of_cure(cure: Cure, judged: Judged) -> Iterator[Notice]:
     yield notice(
         "caution",
         "curing-salt-handling",
-        "Curing salt is not table salt and not pink rock salt. Keep it in its labelled packet, "
-        "locked away from other salt; never taste it, never measure it by the spoon. A tablespoon "
-        f"of no. 1 holds {LETHAL_SPOON.value:g} g of nitrite and can kill: blue lips, call for "
-        "help.",
+        say(
+            "Curing salt is not table salt and not pink rock salt. Keep it in its labelled "
+            "packet, locked away from other salt; never taste it, never measure it by the "
+            "spoon. A tablespoon of no. 1 holds {lethal_spoon:g} g of nitrite and can kill: "
+            "blue lips, call for help.",
+            lethal_spoon=LETHAL_SPOON.value,
+        ),
         LETHAL_SPOON,
     )
 
@@ -91,8 +96,12 @@ def _strength(cure: Cure) -> Iterator[Notice]:
         yield notice(
             "stop",
             "strength-too-high",
-            f"{100 * share:g} % nitrite is no curing salt for a kitchen; {100 * LABEL_MOST.value:g}"
-            " % is the most. Read the label again.",
+            say(
+                "{share:g} % nitrite is no curing salt for a kitchen; {label_most:g} % is the most."
+                " Read the label again.",
+                share=100 * share,
+                label_most=100 * LABEL_MOST.value,
+            ),
             LABEL_MOST,
         )
     if cure.name != "nitrite-salt":
@@ -109,8 +118,11 @@ def _strength(cure: Cure) -> Iterator[Notice]:
         yield notice(
             "caution",
             "strength-unusual",
-            f"Nitrite salts hold 0.4 to 0.9 % of nitrite; {100 * share:g} % is unusual. "
-            "Read the label again.",
+            say(
+                "Nitrite salts hold 0.4 to 0.9 % of nitrite; {share:g} % is unusual. Read the label"
+                " again.",
+                share=100 * share,
+            ),
             NITRITE_SALT_MOST,
         )
 
@@ -120,9 +132,12 @@ def _celery(cure: Cure, judged: Judged) -> Iterator[Notice]:
         yield notice(
             "caution",
             "celery-unknown",
-            "Celery powder is a plant source of the same nitrite. Its label states no strength of "
-            "nitrite, so nothing can be promised of it and no upper limit is proven: reckon it as "
-            f"uncured. {_no_1_instead(judged)}",
+            say(
+                "Celery powder is a plant source of the same nitrite. Its label states no strength "
+                "of nitrite, so nothing can be promised of it and no upper limit is proven: reckon "
+                "it as uncured. {no_1_instead}",
+                no_1_instead=_no_1_instead(judged),
+            ),
             _LABEL,
         )
     else:
@@ -136,9 +151,9 @@ def _celery(cure: Cure, judged: Judged) -> Iterator[Notice]:
 
 
 def _no_1_instead(judged: Judged) -> str:
-    return (
-        f"Curing salt no. 1 sized to {judged.limits.usual.value:g} ppm does surely what this "
-        "cannot promise."
+    return say(
+        "Curing salt no. 1 sized to {usual:g} ppm does surely what this cannot promise.",
+        usual=judged.limits.usual.value,
     )
 
 
@@ -152,8 +167,11 @@ def _nitrate_of(cure: Cure, judged: Judged) -> Iterator[Notice]:
         yield notice(
             "caution",
             "saltpetre",
-            "Saltpetre is nitrate: bacteria and time must turn it into nitrite, and in a fridge "
-            f"nobody can say how much. {_no_1_instead(judged)}",
+            say(
+                "Saltpetre is nitrate: bacteria and time must turn it into nitrite, and in a fridge"
+                " nobody can say how much. {no_1_instead}",
+                no_1_instead=_no_1_instead(judged),
+            ),
             Source("potassium nitrate is no nitrite", Mark.DEFINED),
         )
     elif cure.name != "celery":
@@ -174,11 +192,14 @@ def _counts(judged: Judged) -> Iterator[Notice]:
         how = ""
         if nitrite.needle_ppm is not None and ppm != nitrite.even_ppm and nitrite.pickup_ppm:
             how = " by needle and brine together"
-        least = "at least " if any(cure.is_unknown for cure, _ in judged.cures) else ""
-        text = (
-            f"{least.capitalize()}{ppm:.1f} ppm of nitrite would go in{how}; "
-            f"{nitrite.limit_ppm:g} is the most. Take less curing salt; {limits.usual.value:g} ppm "
-            "is usual."
+        is_least = any(cure.is_unknown for cure, _ in judged.cures)
+        text = say(
+            "{ppm} ppm of nitrite would go in{how}; {limit_ppm:g} is the most. Take "
+            "less curing salt; {usual:g} ppm is usual.",
+            ppm=say("At least {ppm:.1f}", ppm=ppm) if is_least else f"{ppm:.1f}",
+            how=how,
+            limit_ppm=nitrite.limit_ppm,
+            usual=limits.usual.value,
         )
         yield notice("stop", "nitrite-over", text, limits.most)
     if nitrite.verdict not in ("low", "none"):
@@ -187,10 +208,13 @@ def _counts(judged: Judged) -> Iterator[Notice]:
         return
     taken = nitrite.taken_up_ppm or 0.0
     lifted = " until it is lifted" if judged.request.method == "strong-brine" else ""
-    text = (
-        f"{taken:.0f} ppm of nitrite{lifted} may be too little to cure or protect; "
-        f"{limits.enough.value:g} is enough. From about 40 the meat still turns pink; only the "
-        "longest keeping is denied."
+    text = say(
+        "{taken:.0f} ppm of nitrite{lifted} may be too little to cure or protect; "
+        "{enough:g} is enough. From about 40 the meat still turns pink; only the longest "
+        "keeping is denied.",
+        taken=taken,
+        lifted=lifted,
+        enough=limits.enough.value,
     )
     yield notice("caution", "nitrite-low", text, limits.enough)
 
@@ -201,16 +225,20 @@ def _nitrate_count(judged: Judged) -> Iterator[Notice]:
     if nitrate.verdict != "over":
         return
     if most.value == 0:
-        text = (
-            f"{nitrate.ppm:.0f} ppm of nitrate would go in, and none may be in this. Take a curing "
-            "salt that holds nitrite only."
+        text = say(
+            "{ppm:.0f} ppm of nitrate would go in, and none may be in this. Take a curing salt "
+            "that holds nitrite only.",
+            ppm=nitrate.ppm,
         )
     else:
         times = nitrate.ppm / most.value
-        said = f": {times:.0f} times as much" if times >= 2 else ""
-        text = (
-            f"{nitrate.ppm:.0f} ppm of nitrate would go in; {most.value:g} is the most{said}. "
-            "Take less of it, or none."
+        said = say(": {times:.0f} times as much", times=times) if times >= 2 else ""
+        text = say(
+            "{ppm:.0f} ppm of nitrate would go in; {most:g} is the most{said}. Take less of it,"
+            " or none.",
+            ppm=nitrate.ppm,
+            most=most.value,
+            said=said,
         )
     yield notice("stop", "nitrate-over", text, most)
 
@@ -230,8 +258,14 @@ def scale(judged: Judged, lines: Sequence[Line]) -> Iterator[Notice]:
             yield notice(
                 "caution",
                 "scale-doubt",
-                f"A scale that reads to {division_g:.3g} g doubts {line.grams:.1f} g of "
-                f"{line.name} by {100 * doubt:.0f} %. Use a finer scale.",
+                say(
+                    "A scale that reads to {division_g:.3g} g doubts {grams:.1f} g of {line} by "
+                    "{doubt:.0f} %. Use a finer scale.",
+                    division_g=division_g,
+                    grams=line.grams,
+                    line=line.name,
+                    doubt=100 * doubt,
+                ),
                 SCALE_DOUBT,
             )
 
@@ -247,8 +281,13 @@ def _cure_scale(judged: Judged, doubt: float) -> Iterator[Notice]:
             yield notice(
                 "stop",
                 "scale-doubt-over",
-                f"With the doubt of this scale it could be {with_doubt:.0f} ppm of {what}; "
-                f"{most.value:g} is the most. Use a finer scale or ask for less.",
+                say(
+                    "With the doubt of this scale it could be {with_doubt:.0f} ppm of {what}; "
+                    "{most:g} is the most. Use a finer scale or ask for less.",
+                    with_doubt=with_doubt,
+                    what=what,
+                    most=most.value,
+                ),
                 most,
             )
     if doubt > SCALE_DOUBT.value:
@@ -261,6 +300,10 @@ def _cure_scale(judged: Judged, doubt: float) -> Iterator[Notice]:
         yield notice(
             "caution",
             "scale-doubt",
-            f"This scale doubts the curing salt by {100 * doubt:.0f} %. Use a finer one.{solution}",
+            say(
+                "This scale doubts the curing salt by {doubt:.0f} %. Use a finer one.{solution}",
+                doubt=100 * doubt,
+                solution=solution,
+            ),
             SCALE_DOUBT,
         )

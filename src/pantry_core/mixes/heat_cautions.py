@@ -22,6 +22,7 @@ from pantry_core.rules.smoke import (
     VACUUM_SALT_PCT,
     WARMING_H,
 )
+from pantry_core.text import say
 
 _PRACTICE = Source("", Mark.PRACTICE)
 _PARASITES: dict[ProfileName, tuple[str, Source]] = {
@@ -39,18 +40,24 @@ def done(judged: Judged) -> Iterator[Notice]:
     if rule is None:
         return
     if not is_intact(judged.request.treatments):
-        text = f"Not intact any more: {rule.value:g} °C in the thickest part, never rare."
+        text = say(
+            "Not intact any more: {rule:g} °C in the thickest part, never rare.", rule=rule.value
+        )
         if rule is NOT_INTACT:
-            text += f" {NOT_INTACT_AS_SAFE}."
+            text = say("{text} {as_safe}.", text=text, as_safe=NOT_INTACT_AS_SAFE)
         yield notice("caution", "not-intact", text, rule)
     if meat.wild == "other" and rule is OTHER_GAME:
-        text = (
-            f"Wild game: {rule.value:g} °C in the thickest part. Freezing does not make boar or "
-            "bear safe; wear gloves for hare and wild rabbit."
+        text = say(
+            "Wild game: {rule:g} °C in the thickest part. Freezing does not make boar or bear "
+            "safe; wear gloves for hare and wild rabbit.",
+            rule=rule.value,
         )
         yield notice("caution", "wild-game", text, rule)
     elif meat.wild == "deer":
-        text = f"Wild deer: {rule.value:g} °C in the thickest part; the FDA Food Code says 74."
+        text = say(
+            "Wild deer: {rule:g} °C in the thickest part; the FDA Food Code says 74.",
+            rule=rule.value,
+        )
         yield notice("caution", "wild-game", text, rule)
 
 
@@ -67,9 +74,11 @@ def smoked(judged: Judged) -> Iterator[Notice]:
         return
     intact = is_intact(judged.request.treatments)
     hours = WARMING_H if intact else UNCURED_WARMING_H
-    text = (
-        f"Smoked without curing salt: the smoker's air at {UNCURED_AIR_C.value:g} °C or above, and "
-        f"through 10 to 54 °C within {hours.value:g} h."
+    text = say(
+        "Smoked without curing salt: the smoker's air at {uncured_air_c:g} °C or above, and"
+        " through 10 to 54 °C within {hours:g} h.",
+        uncured_air_c=UNCURED_AIR_C.value,
+        hours=hours.value,
     )
     yield notice("caution", "smoke-uncured", text, UNCURED_AIR_C)
 
@@ -84,14 +93,17 @@ def _kept_smoked(judged: Judged) -> Iterator[Notice]:
     least = _least_water_phase(judged)
     comes_to = water_phase_pct(judged)
     if round(comes_to, 2) < least.value:
-        text = (
-            f"The water in it comes to {comes_to:.1f} % salt; smoked fish that is kept needs "
-            f"{least.value:g}. Ask for more salt or a longer time, or eat it at the same meal."
+        text = say(
+            "The water in it comes to {comes_to:.1f} % salt; smoked fish that is kept needs "
+            "{least:g}. Ask for more salt or a longer time, or eat it at the same meal.",
+            comes_to=comes_to,
+            least=least.value,
         )
         yield notice("stop", "water-phase-low", text, least)
-    text = (
-        f"Kept, it is smoked to 63 °C in the thickest part and held there for "
-        f"{SMOKED_FISH_MIN.value:g} min; then cold at once."
+    text = say(
+        "Kept, it is smoked to 63 °C in the thickest part and held there for "
+        "{smoked_fish_min:g} min; then cold at once.",
+        smoked_fish_min=SMOKED_FISH_MIN.value,
     )
     yield notice("caution", "smoked-fish-kept", text, SMOKED_FISH_MIN)
 
@@ -109,11 +121,14 @@ def eaten_raw(request: WeighRequest) -> Iterator[Notice]:
         return
     if meat.kind == "fish":
         how, basis = _PARASITES[request.profile]
-        text = (
-            f"Fish eaten raw is frozen against parasites first: {how}, where the freezer's own "
-            "thermometer shows it; −18 °C does not do. Farmed kinds that are exempt need it not."
+        text = say(
+            "Fish eaten raw is frozen against parasites first: {how}, where the freezer's own "
+            "thermometer shows it; −18 °C does not do. Farmed kinds that are exempt need it "
+            "not.",
+            how=how,
         )
         yield notice("stop", "parasites", text, basis)
     else:
-        text = "Meat eaten raw is out of this tool's scope: cook it."
-        yield notice("stop", "raw-meat", text, _PRACTICE)
+        yield notice(
+            "stop", "raw-meat", "Meat eaten raw is out of this tool's scope: cook it.", _PRACTICE
+        )

@@ -11,6 +11,7 @@ from pantry_core.mixes.sizing import with_usual_cure
 from pantry_core.mixes.weigh import weigh
 from pantry_core.rules.constants import ORDINARY_SALT_PCT, SALTY_CAUTION_PCT
 from pantry_core.rules.cures import LABEL_MOST, CureName
+from pantry_core.text import say
 
 LEAST_WATER = 0.5
 """Less water than this hardly covers a piece [g per g of meat] (common practice)."""
@@ -81,8 +82,16 @@ def _of_the_cure(request: CheckRequest, mix: Mix, cured: WeighRequest) -> Iterat
     after_g = mixed(cured).curing_salt
     if before_g and abs(after_g / before_g - 1.0) < SAME:
         return
-    said = f"from {before_g:.1f} to {after_g:.1f} g" if before_g else f"{after_g:.1f} g of yours"
-    yield f"Curing salt {said}: {cured.cure.ingoing_ppm:.0f} ppm of nitrite is usual."
+    said = (
+        say("from {before_g:.1f} to {after_g:.1f} g", before_g=before_g, after_g=after_g)
+        if before_g
+        else say("{after_g:.1f} g of yours", after_g=after_g)
+    )
+    yield say(
+        "Curing salt {said}: {ingoing_ppm:.0f} ppm of nitrite is usual.",
+        said=said,
+        ingoing_ppm=cured.cure.ingoing_ppm,
+    )
 
 
 def _may_be_cured(request: CheckRequest) -> bool:
@@ -129,18 +138,35 @@ def _uncured(request: CheckRequest, mix: Mix) -> tuple[WeighRequest, tuple[str, 
     if needs_water:
         water_g = max(mix.water, LEAST_WATER * meat.salted_g) if mix.water else meat.salted_g
         if water_g > 1.001 * mix.water:
-            changes.append(f"Water from {mix.water:.0f} to {water_g:.0f} g: it has to cover.")
+            changes.append(
+                say(
+                    "Water from {water:.0f} to {water_g:.0f} g: it has to cover.",
+                    water=mix.water,
+                    water_g=water_g,
+                )
+            )
     basis_g = meat.salted_g + (water_g or 0.0)
     target = _target(request, mix, basis_g, changes)
     most_salt_g = MOST_BY_SAUCES * target / 100.0 * basis_g
     by_sauces = sum(each.salt_g for each in mix.sauces)
     fewer = min(1.0, most_salt_g / by_sauces) if by_sauces else 1.0
     if fewer < 1.0:
-        changes.append(f"Sauces at {100 * fewer:.0f} %: they alone brought more salt than that.")
+        changes.append(
+            say(
+                "Sauces at {fewer:.0f} %: they alone brought more salt than that.",
+                fewer=100 * fewer,
+            )
+        )
     strength = 100.0 * mix.salt / mix.pickle if mix.pickle else 0.0
     if not LEAST_STRENGTH_PCT <= strength <= MOST_STRENGTH_PCT:
         if method == "strong-brine":
-            changes.append(f"Strength from {strength:.1f} to {USUAL_STRENGTH_PCT:g} %.")
+            changes.append(
+                say(
+                    "Strength from {strength:.1f} to {usual_strength_pct:g} %.",
+                    strength=strength,
+                    usual_strength_pct=USUAL_STRENGTH_PCT,
+                )
+            )
         strength = USUAL_STRENGTH_PCT
     asked = WeighRequest.model_validate(
         {
@@ -166,7 +192,9 @@ def _uncured(request: CheckRequest, mix: Mix) -> tuple[WeighRequest, tuple[str, 
     )
     timed = _for_days(asked, request.days)
     if request.days is not None and timed.days is None:
-        changes.append(f"{request.days:g} days left out: it may not be kept raw so long.")
+        changes.append(
+            say("{days:g} days left out: it may not be kept raw so long.", days=request.days)
+        )
     return timed, tuple(changes)
 
 
@@ -181,7 +209,7 @@ def _target(request: CheckRequest, mix: Mix, basis_g: float, changes: list[str])
     if LEAST_SALT_PCT <= own <= SALTY_CAUTION_PCT.value:
         return own
     why = "saltier than old-fashioned ham" if own > usual else "hardly seasoned"
-    changes.append(f"Salt from {own:.1f} to {usual:g} %: {why}.")
+    changes.append(say("Salt from {own:.1f} to {usual:g} %: {why}.", own=own, usual=usual, why=why))
     return usual
 
 

@@ -32,6 +32,7 @@ from pantry_core.rules.raw_clock import (
     RawLimits,
 )
 from pantry_core.rules.rule import Rule
+from pantry_core.text import joined, listed, say
 
 HELPS = (
     "Shorten it, or freeze the piece until then. A thinner piece, or one opened flat, is ready "
@@ -110,8 +111,12 @@ def judge_raw(limits: RawLimits | None, raw_h: float) -> Notice | None:
         return None
     for level, rule in (("stop", limits.stop), ("caution", limits.caution)):
         if days > rule.value:
-            text = (
-                f"It would be raw for {days_said(days)}; the {level} is at {rule.value:g}. {HELPS}"
+            text = say(
+                "It would be raw for {days}; {line} is at {rule:g}. {helps}",
+                days=days_said(days),
+                line="the stop" if level == "stop" else "the caution",
+                rule=rule.value,
+                helps=HELPS,
             )
             return notice("stop" if level == "stop" else "caution", "raw-clock", text, rule)
     return None
@@ -126,17 +131,20 @@ def kept_raw(
         if judged is not None:
             yield judged
     if limits is not None and wait is not None and wait.days > limits.stop.value:
-        text = (
-            f"The salt does not reach the centre in time: that takes about {wait.days:.0f} days by "
-            f"the model, and raw it keeps {limits.stop.value:g} at the most. Opened flat, by "
-            "needle or in thinner pieces it would; or season it: take it out when the outside is "
-            "salty enough."
+        text = say(
+            "The salt does not reach the centre in time: that takes about {days:.0f} days by "
+            "the model, and raw it keeps {stop:g} at the most. Opened flat, by needle or in "
+            "thinner pieces it would; or season it: take it out when the outside is salty "
+            "enough.",
+            days=wait.days,
+            stop=limits.stop.value,
         )
         yield notice("caution", "wait-beyond-raw", text, limits.stop)
     if request.meat.kind == "fish" and request.meat.will_be == "raw":
-        text = (
-            "Out of the cure it keeps "
-            f"{RAW_FISH_AFTER_D.value:g} days unwrapped in the fridge, a week in all."
+        text = say(
+            "Out of the cure it keeps {raw_fish_after_d:g} days unwrapped in the fridge, a week"
+            " in all.",
+            raw_fish_after_d=RAW_FISH_AFTER_D.value,
         )
         yield notice("note", "raw-cured-keeps", text, RAW_FISH_AFTER_D)
 
@@ -150,13 +158,16 @@ def softening(request: WeighRequest, names: Collection[str]) -> Iterator[Notice]
     if "fast" in speeds:
         is_thin = request.meat.thickness_mm <= ENZYME_THIN_MM.value
         limit = ENZYME_THIN_H if is_thin else ENZYME_THICK_H
-    text = f"Raw enzyme fruit softens meat and then spoils it: {limit.value:g} h at the most here."
+    text = say(
+        "Raw enzyme fruit softens meat and then spoils it: {limit:g} h at the most here.",
+        limit=limit.value,
+    )
     hours = None if request.days is None else HOURS_PER_DAY * request.days
     if hours is not None and hours <= limit.value:
         yield notice("note", "enzyme-fruit", text, limit)
     else:
-        text += " Marinate without it and add it for the last hour."
-        yield notice("caution", "enzyme-fruit", text, limit)
+        last = "Marinate without it and add it for the last hour."
+        yield notice("caution", "enzyme-fruit", joined(" ", (text, last)), limit)
 
 
 def herbs_in_oil(request: WeighRequest, names: Collection[str]) -> Iterator[Notice]:
@@ -164,8 +175,16 @@ def herbs_in_oil(request: WeighRequest, names: Collection[str]) -> Iterator[Noti
     if "oil" not in names:
         return
     limit: Rule = HERBS_IN_OIL_D
-    text = f"Raw garlic or herbs in oil: at 4 °C or below, and no longer than {limit.value:g} days."
+    text = say(
+        "Raw garlic or herbs in oil: at 4 °C or below, and no longer than {limit:g} days.",
+        limit=limit.value,
+    )
     if request.days is not None and request.days > limit.value:
-        named = " and ".join(each for each in HERBS if each in names)
-        text += f" This is to lie {request.days:g} days: leave {named or 'them'} out until the end."
+        named = listed([each for each in HERBS if each in names])
+        more = say(
+            "This is to lie {days:g} days: leave {herbs} out until the end.",
+            days=request.days,
+            herbs=named or "them",
+        )
+        text = joined(" ", (text, more))
     yield notice("caution", "herbs-in-oil", text, limit)

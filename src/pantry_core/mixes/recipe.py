@@ -23,6 +23,7 @@ from pantry_core.mixes.request import (
 from pantry_core.rules.cures import CURE_KEYS, CureName
 from pantry_core.rules.ingredients import INGREDIENTS, Ingredient, Role
 from pantry_core.rules.profiles import ProfileName
+from pantry_core.text import say
 
 MOST_LINES = 200
 MOST_AMOUNT = 1e6
@@ -44,7 +45,14 @@ class RecipeLine(Document):
     def _known(cls, name: str) -> str:
         if name not in INGREDIENTS:
             close = get_close_matches(name, INGREDIENTS, 3, 0.5) or ["spice"]
-            raise wrong("unknown", f"{name[:40]!r} is not known; {' or '.join(close)} would do")
+            raise wrong(
+                "unknown",
+                say(
+                    "{name!r} is not known; {close} would do",
+                    name=name[:40],
+                    close=" or ".join(close),
+                ),
+            )
         return name
 
     @field_validator("unit")
@@ -53,7 +61,8 @@ class RecipeLine(Document):
         name = info.data.get("name")
         if unit == "piece" and name and INGREDIENTS[name].role != "spice":
             raise wrong(
-                "unit", f"{name} is not counted by the piece; a weight or a volume would do"
+                "unit",
+                say("{name} is not counted by the piece; a weight or a volume would do", name=name),
             )
         return unit
 
@@ -67,7 +76,10 @@ class RecipeLine(Document):
         if given is not None and name and INGREDIENTS[name].role not in roles:
             what = "sauces and celery powder" if is_salt else "curing salts"
             if not is_salt_of_celery:
-                raise wrong("label", f"only {what} have a label like this; {name} is none")
+                raise wrong(
+                    "label",
+                    say("only {what} have a label like this; {name} is none", what=what, name=name),
+                )
         if given is None and is_salt and name and INGREDIENTS[name].needs_label:
             raise wrong("label", "how salty is it? give its salt_pct from the label")
         return given

@@ -9,6 +9,7 @@ from pantry_core.meat import Meat, Treatment
 from pantry_core.rules.cures import CURING_SALTS, CureName
 from pantry_core.rules.ingredients import INGREDIENTS, SAUCES
 from pantry_core.rules.profiles import ProfileName
+from pantry_core.text import say
 
 Method = Literal["even-brine", "strong-brine", "dry-cure", "dry-brine", "injection", "marinade"]
 
@@ -69,7 +70,14 @@ class Cure(Document):
             return given
         rule = salt.nitrite if info.field_name == "nitrite_pct" else salt.nitrate
         if rule is not None and abs(given - 100.0 * rule.value) > 1e-9:
-            raise wrong("fixed", f"{info.data['name']} has {100 * rule.value:g} %; leave this out")
+            raise wrong(
+                "fixed",
+                say(
+                    "{data} has {rule:g} %; leave this out",
+                    data=info.data["name"],
+                    rule=100 * rule.value,
+                ),
+            )
         return given
 
     @field_validator("nitrate_pct")
@@ -133,7 +141,10 @@ class Sauce(Document):
     def _known(cls, salt_pct: float | None, info: ValidationInfo) -> float | None:
         if salt_pct is None and info.data.get("name", SAUCES[0]) not in SAUCES:
             known = ", ".join(SAUCES)
-            raise wrong("unknown", f"this sauce is not known; give its salt_pct, or one of {known}")
+            raise wrong(
+                "unknown",
+                say("this sauce is not known; give its salt_pct, or one of {known}", known=known),
+            )
         return salt_pct
 
     @property

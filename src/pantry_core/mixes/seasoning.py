@@ -6,6 +6,7 @@ from pantry_core.mixes.judged import Judged
 from pantry_core.mixes.uptake import after_days
 from pantry_core.notice import Notice, notice
 from pantry_core.rules.rule import Mark, Rule, Source
+from pantry_core.text import say
 
 SALTY_EDGE_PCT = Rule("salty-edge", 3.0, "% salt in the outer 5 mm", "too salty", Mark.PRACTICE)
 _MODEL = Source("Fick's second law; Crank, The Mathematics of Diffusion", Mark.MEMORY)
@@ -28,13 +29,16 @@ def seasoned_at(mean_pct: float, outer_pct: float) -> Iterator[Notice]:
     Returns: what it comes to; a caution where the outside is too salty.
     """
     if outer_pct > SALTY_EDGE_PCT.value:
-        text = (
-            f"The outer 5 mm come to {outer_pct:.1f} % salt: lift it sooner, make the brine "
-            "weaker, or let it rest a day."
+        text = say(
+            "The outer 5 mm come to {outer_pct:.1f} % salt: lift it sooner, make the brine "
+            "weaker, or let it rest a day.",
+            outer_pct=outer_pct,
         )
         yield notice("caution", "salty-edge", text, SALTY_EDGE_PCT)
-    text = (
-        f"It comes out with {mean_pct:.1f} % salt on average and {outer_pct:.1f} % in its outer "
-        "5 mm. A guide to saltiness, never a safety claim."
+    text = say(
+        "It comes out with {mean_pct:.1f} % salt on average and {outer_pct:.1f} % in its "
+        "outer 5 mm. A guide to saltiness, never a safety claim.",
+        mean_pct=mean_pct,
+        outer_pct=outer_pct,
     )
     yield notice("note", "seasons", text, _MODEL)

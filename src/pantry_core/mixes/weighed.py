@@ -11,6 +11,7 @@ from pantry_core.mixes.weigh import weigh
 from pantry_core.notice import Notice, notice
 from pantry_core.rules.cures import CURE_KEYS
 from pantry_core.rules.rule import Mark, Rule, Source
+from pantry_core.text import say
 
 TOLERANCE = Rule("weighing-tolerance", 0.02, "g/g", "near enough at the scale", Mark.PRACTICE)
 MOST_STEPS = 6
@@ -136,32 +137,41 @@ def _what_follows(
     by_name = {line.name: line for line in lines}
     water = by_name.get("water")
     if water is not None and water.add_g and water.is_changed:
-        text = (
-            f"Too much went in. Add {water.add_g:.0f} g more water, and what the other lines ask "
-            "for now: then all is in proportion again. It makes more brine than was planned."
+        text = say(
+            "Too much went in. Add {add_g:.0f} g more water, and what the other lines ask for "
+            "now: then all is in proportion again. It makes more brine than was planned.",
+            add_g=water.add_g,
         )
         yield notice("caution", "add-water", text, _BALANCE)
     elif water is not None and water.weighed_g is not None and water.is_changed:
-        text = "The water is not what was planned: the other lines are worked out anew for it."
-        yield notice("note", "other-water", text, _BALANCE)
+        other = "The water is not what was planned: the other lines are worked out anew for it."
+        yield notice("note", "other-water", other, _BALANCE)
     for line in lines:
         if line.name == "water" or not line.is_off or line.weighed_g is None:
             continue
         if line.add_g is not None:
-            text = f"Add {line.add_g:.1f} g more {line.name.replace('-', ' ')}."
+            text = say(
+                "Add {add_g:.1f} g more {line}.",
+                add_g=line.add_g,
+                line=line.name.replace("-", " "),
+            )
             yield notice("caution", f"add-{line.name}", text, TOLERANCE)
         elif line.name == "curing-salt":
-            text = (
-                f"{line.weighed_g:.2f} g of curing salt is too much for this piece: "
-                f"{line.wanted_g:.2f} g is right. Weigh it again before anything is mixed. If it "
-                "is mixed already, throw the mix away; if it is on the meat, wash the meat, throw "
-                "the cure away and begin anew without curing salt."
+            text = say(
+                "{weighed_g:.2f} g of curing salt is too much for this piece: {wanted_g:.2f} g is "
+                "right. Weigh it again before anything is mixed. If it is mixed already, throw the "
+                "mix away; if it is on the meat, wash the meat, throw the cure away and begin anew "
+                "without curing salt.",
+                weighed_g=line.weighed_g,
+                wanted_g=line.wanted_g,
             )
             yield notice("stop", "too-much-curing-salt", text, _BALANCE)
         elif line.name == "salt" and not can_grow:
-            text = (
-                f"{line.weighed_g:.1f} g of salt is more than the {line.wanted_g:.1f} g asked for. "
-                "Take the rest back before it is on the meat."
+            text = say(
+                "{weighed_g:.1f} g of salt is more than the {wanted_g:.1f} g asked for. Take the "
+                "rest back before it is on the meat.",
+                weighed_g=line.weighed_g,
+                wanted_g=line.wanted_g,
             )
             yield notice("caution", "too-much-salt", text, _BALANCE)
 

@@ -11,6 +11,7 @@ from pantry_core.plan.reasons import span
 from pantry_core.plan.result import Job, Plan, PlannedStep, PlanNotice, Round
 from pantry_core.plan.rounds import Tended, gathered
 from pantry_core.rules import Mark
+from pantry_core.text import say, weekday_of
 
 PROVEN = 1e-9
 LITTLE = 1.125
@@ -96,11 +97,13 @@ def _rounds(
 
 def _late_round(step: Step, at: datetime, *, is_overdue: bool, is_little: bool) -> PlanNotice:
     if is_overdue:
-        code, cause = "round-overdue", f"A round on {step.name} is overdue"
+        code, cause = "round-overdue", say("A round on {step} is overdue", step=step.name)
     else:
         code = "round-late"
-        cause = f"Nobody is awake and at home in time for a round on {step.name}"
-    text = f"{cause}; it comes on {at:%A} at {at:%H:%M}."
+        cause = say("Nobody is awake and at home in time for a round on {step}", step=step.name)
+    text = say(
+        "{cause}; it comes on {day} at {hour}.", cause=cause, day=weekday_of(at), hour=f"{at:%H:%M}"
+    )
     level: Literal["caution", "note"] = "note" if is_little and not is_overdue else "caution"
     return PlanNotice(level, code, text, str(Mark.PRACTICE))
 
@@ -112,7 +115,7 @@ def _lateness(problem: Problem, steps: Sequence[PlannedStep]) -> list[PlanNotice
     for dish in problem.dishes:
         late = ends[dish.id] - dish.serve_at if dish.pending else timedelta(0)
         if late > ON_TIME:
-            text = f"{dish.name} is ready {span(late)} after its hour."
+            text = say("{dish} is ready {late} after its hour.", dish=dish.name, late=span(late))
             notices.append(PlanNotice("caution", "late", text, str(Mark.PRACTICE)))
     return notices
 
@@ -121,6 +124,9 @@ def _overrun(step: Step) -> PlanNotice:
     return PlanNotice(
         "caution",
         "past-its-time",
-        f"{step.name} is past its longest time and goes on to the next possible moment.",
+        say(
+            "{step} is past its longest time and goes on to the next possible moment.",
+            step=step.name,
+        ),
         str(Mark.PRACTICE),
     )

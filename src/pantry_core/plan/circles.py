@@ -4,6 +4,7 @@ from collections.abc import Iterator, Mapping, Sequence
 
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.wrongs import Wrong
+from pantry_core.text import say
 
 Key = tuple[str, str]
 """A dish and its step."""
@@ -28,11 +29,20 @@ def _missing(request: PlanRequest) -> Iterator[Wrong]:
                 "a step waits for another dish; within one dish the order does it",
             )
         elif wait[0] not in steps:
-            what = f"there is no dish {wait[0][:40]!r}; one of the others would do, or none"
+            what = say(
+                "there is no dish {wait!r}; one of the others would do, or none", wait=wait[0][:40]
+            )
             yield f"{where}.dish", what
         elif wait[1] not in steps[wait[0]]:
             known = ", ".join(steps[wait[0]])
-            yield f"{where}.step", f"that dish has no step {wait[1][:40]!r}; {known} would do"
+            yield (
+                f"{where}.step",
+                say(
+                    "that dish has no step {wait!r}; {known} would do",
+                    wait=wait[1][:40],
+                    known=known,
+                ),
+            )
 
 
 def _circles(request: PlanRequest) -> Iterator[Wrong]:
@@ -47,9 +57,11 @@ def _circles(request: PlanRequest) -> Iterator[Wrong]:
     names = {dish.id: dish.name or dish.id for dish in request.dishes}
     for path, dish_id, step_id, k, wait in waits:
         if leads_to(wait, (dish_id, step_id), before):
-            what = (
-                f"this goes in a circle: {names[wait[0]]} waits for {names[dish_id]} as well; one "
-                "of the two has to begin without the other"
+            what = say(
+                "this goes in a circle: {names} waits for {names2} as well; one of the two has to "
+                "begin without the other",
+                names=names[wait[0]],
+                names2=names[dish_id],
             )
             yield f"{path}.after.{k}", what
 

@@ -4,6 +4,8 @@ from dataclasses import dataclass
 from datetime import UTC, datetime, time, timedelta
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
+from pantry_core.text import say
+
 
 class NotAnInstant(ValueError):
     """The text names no moment; the message says what would do."""
@@ -35,7 +37,7 @@ def read_zone(name: str) -> ZoneInfo:
         return ZoneInfo(name)
     except (ZoneInfoNotFoundError, ValueError, OSError):
         raise NotAnInstant(
-            f"{name!r} is no IANA time zone; one like Europe/London would do"
+            say("{name!r} is no IANA time zone; one like Europe/London would do", name=name)
         ) from None
 
 
@@ -54,13 +56,15 @@ def read_instant(text: str, zone: ZoneInfo) -> datetime:
     except ValueError:
         moment = None
     if moment is None or len(text) <= len("2027-03-22"):
-        raise NotAnInstant(f"{text[:40]!r} is no time; one like 2027-03-22T18:30 would do")
+        raise NotAnInstant(
+            say("{text!r} is no time; one like 2027-03-22T18:30 would do", text=text[:40])
+        )
     try:
         if moment.tzinfo is not None:
             return moment.astimezone(UTC)
         return local_instant(moment, zone)
     except OverflowError:
-        raise NotAnInstant(f"{text[:40]!r} is out of all reckoning") from None
+        raise NotAnInstant(say("{text!r} is out of all reckoning", text=text[:40])) from None
 
 
 def local_instant(moment: datetime, zone: ZoneInfo) -> datetime:
@@ -78,8 +82,13 @@ forward; 02:30 would do
     shown = instant.astimezone(zone)
     if shown.replace(tzinfo=None) != moment:
         raise NotAnInstant(
-            f"{moment:%H:%M} does not exist on {moment.day} {moment:%B %Y}: the clocks go forward; "
-            f"{shown:%H:%M} would do"
+            say(
+                "{moment:%H:%M} does not exist on {day} {moment:%B %Y}: the clocks go forward; "
+                "{shown:%H:%M} would do",
+                moment=moment,
+                day=moment.day,
+                shown=shown,
+            )
         )
     return instant
 
@@ -92,7 +101,9 @@ def read_time_of_day(text: str) -> time:
     try:
         return datetime.strptime(text, "%H:%M").time()  # noqa: DTZ007 - of any day
     except ValueError:
-        raise NotAnInstant(f"{text[:40]!r} is no time of day; one like 07:00 would do") from None
+        raise NotAnInstant(
+            say("{text!r} is no time of day; one like 07:00 would do", text=text[:40])
+        ) from None
 
 
 def read_hour(text: str, *, is_end: bool = False) -> timedelta:

@@ -26,6 +26,7 @@ from pantry_core.plan.reasons import clock_of, reach_of, span
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Why
 from pantry_core.plan.solve import is_possible
+from pantry_core.text import day_of, listed, say
 
 EFFORT = 0.3
 """Share of the usual effort that the plan of a remedy is given."""
@@ -114,8 +115,12 @@ def _unlocked(document: Document, problem: Problem, why: Why) -> Iterator[Offer]
     dish = next(each for each in document["dishes"] if each["id"] == why.dish)
     step = next(each for each in dish["steps"] if each["id"] == why.step)
     if step.get("locked_start") is not None:
-        what = f"{step.get('name') or why.step} of {_name(problem, why.dish)}"
-        yield offer(document, f"Unlock the start of {what}.", Unlock(why.dish, why.step))
+        what = say(
+            "{step} of {dish}", step=step.get("name") or why.step, dish=_name(problem, why.dish)
+        )
+        yield offer(
+            document, say("Unlock the start of {what}.", what=what), Unlock(why.dish, why.step)
+        )
 
 
 def _bought_earlier(document: Document, problem: Problem, why: Why) -> Iterator[Offer]:
@@ -127,8 +132,16 @@ def _bought_earlier(document: Document, problem: Problem, why: Why) -> Iterator[
             continue
         for hours in KEPT_LONGER_H:
             most = wait.max_s / 3600 + hours
-            when = "the day before" if hours == 24 else f"{hours // 24} days before"
-            text = f"{step.name} {when}: {wait.name} for up to {most:g} h. Mind how long it keeps."
+            when = (
+                "the day before" if hours == 24 else say("{hours} days before", hours=hours // 24)
+            )
+            text = say(
+                "{step} {when}: {wait} for up to {most:g} h. Mind how long it keeps.",
+                step=step.name,
+                when=when,
+                wait=wait.name,
+                most=most,
+            )
             yield offer(document, text, KeepLonger(dish.id, wait.id, most))
 
 
@@ -143,17 +156,27 @@ def _opened(document: Document, problem: Problem, why: Why) -> Iterator[Offer]:
         USUAL_OPENING,
     )
     while day >= max(first, last - WEEK).astimezone(problem.zone).date():
-        text = f"Find a {place} that is open on {_day(day)} from {usual[0]} to {usual[1]}."
+        text = say(
+            "Find a {place} that is open on {day} from {begins} to {ends}.",
+            place=place,
+            day=_day(day),
+            begins=usual[0],
+            ends=usual[1],
+        )
         yield offer(document, text, OpenHours(place, day.isoformat(), *usual))
         day -= timedelta(days=1)
 
 
 def _without_waiting(document: Document, problem: Problem, why: Why) -> Iterator[Offer]:
     dish, step = _asked(problem, why)
-    others = " and ".join(
-        other.name for other in problem.dishes if other.id in {each.dish for each in step.after}
+    awaited = {each.dish for each in step.after}
+    others = listed([other.name for other in problem.dishes if other.id in awaited])
+    text = say(
+        "Begin {step} of {dish} without waiting for {others}.",
+        step=step.name,
+        dish=dish.name,
+        others=others,
     )
-    text = f"Begin {step.name} of {dish.name} without waiting for {others}."
     yield offer(document, text, WaitForNone(dish.id, step.id))
 
 
@@ -165,14 +188,16 @@ def _longer_work(document: Document, problem: Problem, why: tuple[Why, ...]) -> 
         on, date_ = _day(day), day.isoformat()
         if not own:
             yield offer(
-                document, f"Work from {wake} to {sleep} on {on}.", WorkHours(date_, wake, sleep)
+                document,
+                say("Work from {wake} to {sleep} on {on}.", wake=wake, sleep=sleep, on=on),
+                WorkHours(date_, wake, sleep),
             )
             continue
         soonest, latest = min(each.begins for each in own), max(each.ends for each in own)
         later = WorkHours(date_, clock_of(soonest), sleep)
-        yield offer(document, f"Work until {sleep} on {on}.", later)
+        yield offer(document, say("Work until {sleep} on {on}.", sleep=sleep, on=on), later)
         earlier = WorkHours(date_, wake, clock_of(latest))
-        yield offer(document, f"Work from {wake} on {on}.", earlier)
+        yield offer(document, say("Work from {wake} on {on}.", wake=wake, on=on), earlier)
 
 
 def _days_of_work(problem: Problem, why: tuple[Why, ...]) -> list[date]:
@@ -195,11 +220,13 @@ def _stayed_home(document: Document, problem: Problem) -> Iterator[Offer]:
         away = document["away"][k]
         since, until = _at(problem, max(begin, problem.now)), _at(problem, end)
         home = StayHome(away["from"], away["to"])
-        yield offer(document, f"Be at home from {since} to {until}.", home)
+        yield offer(
+            document, say("Be at home from {since} to {until}.", since=since, until=until), home
+        )
 
 
 def _another_cook(document: Document, problem: Problem) -> Iterator[Offer]:
-    text = f"Have another pair of hands: {problem.cooks + 1} cooks."
+    text = say("Have another pair of hands: {cooks} cooks.", cooks=problem.cooks + 1)
     yield offer(document, text, MoreCooks(problem.cooks + 1))
 
 
@@ -226,7 +253,12 @@ def _made_room(document: Document, problem: Problem, place: str) -> Iterator[Off
         else:
             low = middle
     more = with_room(high)
-    text = f"Make room: {more.room:g} in the {place} instead of {present:g}."
+    text = say(
+        "Make room: {room:g} in the {place} instead of {present:g}.",
+        room=more.room,
+        place=place,
+        present=present,
+    )
     yield offer(document, text, more)
 
 
@@ -236,21 +268,37 @@ def _longer_day(document: Document, problem: Problem) -> Iterator[Offer]:
         wake = datetime.combine(today, problem.wake) - timedelta(hours=hours)
         if wake.date() == today:
             day = LongerDay(f"{wake:%H:%M}", f"{problem.sleep:%H:%M}")
-            yield offer(document, f"Get up at {wake:%H:%M}: {_sleep(hours)} less sleep.", day)
+            yield offer(
+                document,
+                say("Get up at {at}: {less} less sleep.", at=f"{wake:%H:%M}", less=_sleep(hours)),
+                day,
+            )
         sleep = datetime.combine(today, problem.sleep) + timedelta(hours=hours)
         if sleep.date() == today:
             day = LongerDay(f"{problem.wake:%H:%M}", f"{sleep:%H:%M}")
-            yield offer(document, f"Stay up until {sleep:%H:%M}: {_sleep(hours)} less sleep.", day)
+            yield offer(
+                document,
+                say(
+                    "Stay up until {until}: {less} less sleep.",
+                    until=f"{sleep:%H:%M}",
+                    less=_sleep(hours),
+                ),
+                day,
+            )
 
 
 def _sleep(hours: int) -> str:
-    return "an hour" if hours == 1 else f"{hours} hours"
+    return "an hour" if hours == 1 else say("{hours} hours", hours=hours)
 
 
 def _another_hour(document: Document, problem: Problem) -> Iterator[Offer]:
     earliest = _hour(problem, None, problem.serve_at)
     if earliest is not None and earliest != problem.serve_at:
-        text = f"Eat on {_at(problem, earliest)}, {_moved(earliest, problem.serve_at)}."
+        text = say(
+            "Eat on {at}, {moved}.",
+            at=_at(problem, earliest),
+            moved=_moved(earliest, problem.serve_at),
+        )
         yield offer(document, text, ServeAt(earliest.astimezone(problem.zone).isoformat()))
 
 
@@ -262,7 +310,9 @@ def _served_alone(document: Document, problem: Problem, dish_id: str) -> Iterato
     earliest = _hour(problem, index, dish.serve_at)
     if earliest is not None and earliest != dish.serve_at:
         moved = _moved(earliest, dish.serve_at)
-        text = f"Serve {dish.name} on {_at(problem, earliest)}, {moved}."
+        text = say(
+            "Serve {dish} on {at}, {moved}.", dish=dish.name, at=_at(problem, earliest), moved=moved
+        )
         yield offer(document, text, ServeAt(earliest.astimezone(problem.zone).isoformat(), dish_id))
 
 
@@ -274,7 +324,9 @@ def _hour(problem: Problem, alone: int | None, asked: datetime) -> datetime | No
 
 def _left_out(document: Document, problem: Problem, dish_id: str) -> Iterator[Offer]:
     if len(document["dishes"]) > 1:
-        yield offer(document, f"Leave out {_name(problem, dish_id)}.", LeaveOut(dish_id))
+        yield offer(
+            document, say("Leave out {name}.", name=_name(problem, dish_id)), LeaveOut(dish_id)
+        )
 
 
 def _asked(problem: Problem, why: Why) -> tuple[Dish, Step]:
@@ -288,7 +340,7 @@ def _place(problem: Problem, why: Why) -> str:
 
 
 def _day(day: date) -> str:
-    return f"{day:%a} {day.day} {day:%b}"
+    return day_of(day)
 
 
 def _name(problem: Problem, dish_id: str) -> str:
@@ -296,12 +348,15 @@ def _name(problem: Problem, dish_id: str) -> str:
 
 
 def _at(problem: Problem, moment: datetime) -> str:
-    return f"{moment.astimezone(problem.zone):%a %-d %b at %H:%M}"
+    local = moment.astimezone(problem.zone)
+    return say("{day} at {hour}", day=day_of(local), hour=f"{local:%H:%M}")
 
 
 def _moved(moment: datetime, asked: datetime) -> str:
     length = abs(moment - asked)
-    return f"{span(length)} {'later' if moment > asked else 'earlier'}"
+    if moment > asked:
+        return say("{span} later", span=span(length))
+    return say("{span} earlier", span=span(length))
 
 
 _BY_STEP = {"locked": _unlocked, "shut": _bought_earlier}

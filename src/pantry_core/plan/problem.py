@@ -15,6 +15,7 @@ from pantry_core.plan.request import (
     StepRequest,
 )
 from pantry_core.plan.wrongs import Wrong, raw_wrongs
+from pantry_core.text import say
 
 GRID = timedelta(minutes=15)
 SHORT_WORK_S = 600
@@ -217,8 +218,10 @@ def _resolve_dish(
             wrongs.append(
                 (
                     f"dishes.{i}.steps.{j}.locked_start",
-                    f"a locked start lies whole quarters from the feast at "
-                    f"{feast_at.astimezone(zone):%H:%M}",
+                    say(
+                        "a locked start lies whole quarters from the feast at {astimezone:%H:%M}",
+                        astimezone=feast_at.astimezone(zone),
+                    ),
                 )
             )
         steps.append(step)

@@ -8,6 +8,7 @@ from pantry_core.plan.parts import Group, Rule
 from pantry_core.plan.problem import Dish, Problem, Step, WeekHours
 from pantry_core.plan.request import WEEKDAYS
 from pantry_core.plan.result import Reason, Why
+from pantry_core.text import day_of, joined, listed, say
 
 MOST_DAYS = 3
 """So many days more than one are named as shut."""
@@ -27,82 +28,132 @@ def reason(problem: Problem, group: Group, earliest: datetime | None) -> Why:
     if rule == "hands-full" and step.trip is not None:
         kind = "trip"
     text = _TEXTS[rule](problem, dish, step, earliest)
-    return Why(dish.id, step.id, kind, text if dish.name == dish.id else f"{dish.name}: {text}")
+    return Why(
+        dish.id, step.id, kind, text if dish.name == dish.id else joined(": ", (dish.name, text))
+    )
 
 
 def _too_late(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
     least = sum((timedelta(seconds=each.min_s) for each in dish.pending), timedelta())
     begun = dish.begun_at if dish.running else None
     left = dish.serve_at - (begun or problem.now)
-    text = (
-        f"It needs at least {span(least)} from {step.name} on; there are {span(left)} between "
-        f"{'its start' if begun else 'now'} and the hour of serving."
+    text = say(
+        "It needs at least {least} from {step} on; there are {left} between {begun} and the "
+        "hour of serving.",
+        least=span(least),
+        step=step.name,
+        left=span(left),
+        begun="its start" if begun else "now",
     )
     if earliest is None:
         return text
     short = earliest - problem.serve_at
-    return f"{text} It is short by {span(short)}." if short > timedelta(0) else text
+    return (
+        say("{text} It is short by {short}.", text=text, short=span(short))
+        if short > timedelta(0)
+        else text
+    )
 
 
 def _not_yet(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
-    return (
-        f"From {step.name} on, everything would be done too long before the hour of serving, even "
-        "if each step took as long as it may."
+    return say(
+        "From {step} on, everything would be done too long before the hour of serving, even"
+        " if each step took as long as it may.",
+        step=step.name,
     )
 
 
 def _place_full(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
     holds = problem.places[step.place or ""]
-    of = f"{step.name} of {dish.name}" if len(problem.dishes) > 1 else step.id
-    return f"{of} needs {step.uses:g} of {step.place}, which holds {holds:g}."
+    of = (
+        say("{step} of {dish}", step=step.name, dish=dish.name)
+        if len(problem.dishes) > 1
+        else step.name
+    )
+    return say(
+        "{of} needs {uses:g} of the {place}, which holds {holds:g}.",
+        of=of,
+        uses=step.uses,
+        place=step.place,
+        holds=holds,
+    )
 
 
 def _locked(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
     locked = step.locked_start or problem.now
-    return f"{step.name} is locked to {locked.astimezone(problem.zone):%a %d %b %H:%M}."
+    return say(
+        "{step} is locked to {day} at {hour}.",
+        step=step.name,
+        day=day_of(locked.astimezone(problem.zone)),
+        hour=f"{locked.astimezone(problem.zone):%H:%M}",
+    )
 
 
 def _asleep(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
-    night = f"{problem.sleep:%H:%M} and {problem.wake:%H:%M}"
-    return f"{step.name} wants hands at an hour between {night}."
+    return say(
+        "{step} wants hands at an hour between {sleep} and {wake}.",
+        step=step.name,
+        sleep=f"{problem.sleep:%H:%M}",
+        wake=f"{problem.wake:%H:%M}",
+    )
 
 
 def _away(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
-    return f"{step.name} wants hands while nobody is at home."
+    return say("{step} wants hands while nobody is at home.", step=step.name)
 
 
 def _work(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
-    takes = "wants somebody all the time" if step.attended else f"is {step.hands_s / 60:.0f} min"
+    takes = (
+        "wants somebody all the time"
+        if step.attended
+        else say("is {hands_s:.0f} min", hands_s=step.hands_s / 60)
+    )
     hours = said_hours(problem.work or ()) or "none"
-    return f"{step.name} {takes}, which does not fit into the hours of work ({hours})."
+    return say(
+        "{step} {takes}, which does not fit into the hours of work ({hours}).",
+        step=step.name,
+        takes=takes,
+        hours=hours,
+    )
 
 
 def _shut(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
     place = step.place or ""
     hours = said_hours(problem.open[place].hours)
     if not hours:
-        return f"{step.name}: the {place} never opens."
+        return say("{step}: the {place} never opens.", step=step.name, place=place)
     days = shut_days(problem, dish, step)
     if days:
-        return f"{step.name}: the {place} is shut on {_and(days)} (open {hours})."
-    return f"{step.name} does not fit into the hours of the {place} ({hours})."
+        return say(
+            "{step}: the {place} is shut on {names} (open {hours}).",
+            step=step.name,
+            place=place,
+            names=listed(days),
+            hours=hours,
+        )
+    return say(
+        "{step} does not fit into the hours of the {place} ({hours}).",
+        step=step.name,
+        place=place,
+        hours=hours,
+    )
 
 
 def _after(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
     waits = [
-        f"{_step_name(other, wait.step)} of {other.name}"
+        say("{step_name} of {other}", step_name=_step_name(other, wait.step), other=other.name)
         for wait in step.after
         for other in problem.dishes
         if other.id == wait.dish
     ]
-    return f"{step.name} waits for {_and(waits)}."
+    return say("{step} waits for {names}.", step=step.name, names=listed(waits))
 
 
 def _step_name(dish: Dish, step_id: str) -> str:
     return next(step.name for step in (*dish.done, *dish.pending) if step.id == step_id)
 
 
-def shut_days(problem: Problem, dish: Dish, step: Step) -> list[str]:
+def shut_days(problem: Problem, dish: Dish, step: Step) -> Sequence[str]:
     """The days on which a step at a place could be, by the windows of its dish, if all are shut.
 
     Parameters: problem; dish and its pending step, at a place with hours.
@@ -120,7 +171,7 @@ def shut_days(problem: Problem, dish: Dish, step: Step) -> list[str]:
         day not in place.closed and any(each.holds_on(day) for each in place.hours) for day in days
     ):
         return []
-    return [f"{day:%A} {day.day} {day:%B}" for day in days]
+    return [day_of(day) for day in days]
 
 
 def reach_of(problem: Problem, dish: Dish, step: Step) -> tuple[datetime, datetime]:
@@ -151,16 +202,17 @@ def said_hours(hours: Sequence[WeekHours]) -> str:
     told = []
     for (begins, ends), days in sorted(by_hours.items(), key=lambda each: min(each[1], default=7)):
         if days:
-            when = "" if len(days) == len(WEEKDAYS) else f"{_days(sorted(days))} "
-            told.append(f"{when}{clock_of(begins)} to {clock_of(ends)}")
-    return ", ".join(told)
+            when = "" if len(days) == len(WEEKDAYS) else _days(sorted(days))
+            span_ = say("{begins} to {ends}", begins=clock_of(begins), ends=clock_of(ends))
+            told.append(joined(" ", (when, span_)))
+    return joined(", ", told)
 
 
 def _days(days: list[int]) -> str:
     names = [each.title() for each in WEEKDAYS]
     if len(days) > 2 and days[-1] - days[0] == len(days) - 1:
-        return f"{names[days[0]]} to {names[days[-1]]}"
-    return _and([names[day] for day in days])
+        return say("{first} to {last}", first=names[days[0]], last=names[days[-1]])
+    return listed([names[day] for day in days])
 
 
 def clock_of(hour: timedelta) -> str:
@@ -169,22 +221,20 @@ def clock_of(hour: timedelta) -> str:
     return f"{minutes // 60:02d}:{minutes % 60:02d}"
 
 
-def _and(names: Sequence[str]) -> str:
-    return " and ".join(filter(None, (", ".join(names[:-1]), *names[-1:])))
-
-
 def _hands_full(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
     if step.trip is not None:
-        return (
-            f"{step.name} is part of the trip “{step.trip}”, which takes somebody while all hands "
-            "are full."
+        return say(
+            "{step} is part of the trip “{trip}”, which takes somebody while all hands are full.",
+            step=step.name,
+            trip=step.trip,
         )
-    is_are = "is" if problem.cooks == 1 else "are"
-    return f"{step.name} wants hands while all hands are full; there {is_are} {_cooks(problem)}."
-
-
-def _cooks(problem: Problem) -> str:
-    return "one cook" if problem.cooks == 1 else f"{problem.cooks} cooks"
+    if problem.cooks == 1:
+        return say("{step} wants hands while the one cook's are full.", step=step.name)
+    return say(
+        "{step} wants hands while those of all {cooks} cooks are full.",
+        step=step.name,
+        cooks=problem.cooks,
+    )
 
 
 _TEXTS: dict[Rule, Callable[[Problem, Dish, Step, datetime | None], str]] = {
@@ -222,12 +272,22 @@ def in_few_words(problem: Problem, why: Sequence[Why]) -> list[str]:
             told += [each.text for each in rules]
         elif about == "hands-full":
             told.append(
-                f"For {_cooks(problem)}, too much wants hands at once: {_listed(problem, rules)}."
+                say(
+                    "For one cook, too much wants hands at once: {listed}."
+                    if problem.cooks == 1
+                    else "For {cooks} cooks, too much wants hands at once: {listed}.",
+                    cooks=problem.cooks,
+                    listed=_listed(problem, rules),
+                )
             )
         else:
             told.append(
-                f"The {about} holds {problem.places[about] or 0.0:g}, too little at once for: "
-                f"{_listed(problem, rules)}."
+                say(
+                    "The {about} holds {room:g}, too little at once for: {listed}.",
+                    about=about,
+                    room=problem.places[about] or 0.0,
+                    listed=_listed(problem, rules),
+                )
             )
     return told
 
@@ -236,10 +296,10 @@ def _listed(problem: Problem, rules: list[Why]) -> str:
     dishes = []
     for dish in problem.dishes:
         own = [each.step for each in rules if each.dish == dish.id]
-        names = ", ".join(step.name for step in dish.pending if step.id in own)
+        names = joined(", ", (step.name for step in dish.pending if step.id in own))
         if names:
-            dishes.append(f"{dish.name} ({names})")
-    return "; ".join(dishes)
+            dishes.append(say("{dish} ({steps})", dish=dish.name, steps=names))
+    return joined("; ", dishes)
 
 
 def span(length: timedelta) -> str:

@@ -9,6 +9,7 @@ from pantry_core.plan.problem import Problem, WrongPlan
 from pantry_core.plan.result import Plan, Remedy, Why
 from pantry_core.plan.solve import is_possible, plan
 from pantry_core.plan.why import collisions
+from pantry_core.text import joined, say
 
 MOST_REMEDIES = 6
 MOST_TOGETHER = 4
@@ -92,7 +93,7 @@ def _together(document: Document, problem: Problem, why: tuple[Why, ...]) -> Off
         document = change.input
         problem = resolved(document)
         if is_possible(problem):
-            return offer(asked, " ".join(texts), *made)
+            return offer(asked, joined(" ", texts), *made)
         why = collisions(problem)
     return None
 
@@ -111,7 +112,7 @@ def _without_some(document: Document, problem: Problem, why: tuple[Why, ...]) ->
         if is_possible(only(problem, kept | {dish_id})):
             kept.add(dish_id)
             left_out.remove(dish_id)
-    text = " ".join(f"Leave out {_name(problem, each)}." for each in left_out)
+    text = joined(" ", (say("Leave out {name}.", name=_name(problem, each)) for each in left_out))
     return offer(document, text, *(LeaveOut(each) for each in left_out))
 
 

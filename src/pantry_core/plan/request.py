@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 from pydantic import Field, ValidationInfo, field_validator
 
 from pantry_core.document import Document, wrong
+from pantry_core.text import say
 
 MOST_DISHES = 40
 MOST_HOURS = 40
@@ -57,7 +58,10 @@ def in_order(max_h: float | None, info: ValidationInfo) -> float | None:
     """
     least = info.data.get("min_h", 0.0)
     if max_h is not None and max_h < least:
-        raise wrong("window", f"at most {max_h:g} h contradicts at least {least:g} h")
+        raise wrong(
+            "window",
+            say("at most {max_h:g} h contradicts at least {least:g} h", max_h=max_h, least=least),
+        )
     return max_h
 
 
@@ -111,7 +115,10 @@ class StepRequest(Document):
     @classmethod
     def _a_known_end(cls, until: dict[str, float | bool] | None) -> dict[str, float | bool] | None:
         if until is not None and not set(until) <= set(ENDS):
-            raise wrong("until", f"a step goes on until {' or '.join(ENDS)}; one of them would do")
+            raise wrong(
+                "until",
+                say("a step goes on until {ends}; one of them would do", ends=" or ".join(ENDS)),
+            )
         return until
 
     @field_validator("max_h")

@@ -5,6 +5,7 @@ from datetime import datetime, timedelta
 from typing import Any, Literal
 
 from pantry_core.plan.changes import Change
+from pantry_core.text import Sentence
 
 Status = Literal["optimal", "feasible", "infeasible", "unsettled"]
 Reason = Literal[
@@ -59,7 +60,7 @@ class Why:
     dish: str
     step: str
     reason: Reason
-    text: str
+    text: Sentence
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,7 +69,7 @@ class PlanNotice:
 
     level: Literal["caution", "note"]
     code: str
-    text: str
+    text: Sentence
     basis: str
 
 
@@ -76,7 +77,7 @@ class PlanNotice:
 class Remedy:
     """A change that helps: in words, as a whole `plan` document, solved, and by its kinds."""
 
-    text: str
+    text: Sentence
     input: dict[str, Any]
     plan: "Plan"
     changes: tuple[Change, ...] = ()

@@ -12,6 +12,7 @@ from pantry_core.plan.instants import (
     read_time_of_day,
     read_zone,
 )
+from pantry_core.text import say
 
 Wrong = tuple[str, str]
 """A dotted path, and what would do."""
@@ -57,13 +58,19 @@ def _unlisted_places(raw: dict[str, Any]) -> Iterator[Wrong]:
     opened = raw.get("open")
     for name in opened if isinstance(opened, dict) and isinstance(places, dict) else ():
         if name not in places:
-            yield f"open.{name}", f"{name[:40]!r} is not among the places; list it"
+            yield f"open.{name}", say("{name!r} is not among the places; list it", name=name[:40])
     for i, dish in enumerate(_items(raw, "dishes")):
         for j, step in enumerate(_items(dish, "steps")):
             place = step.get("place") if isinstance(step, dict) else None
             if isinstance(place, str) and isinstance(places, dict) and place not in places:
                 where = f"dishes.{i}.steps.{j}.place"
-                yield where, f"{place[:40]!r} is not among the places; list it with its capacity"
+                yield (
+                    where,
+                    say(
+                        "{place!r} is not among the places; list it with its capacity",
+                        place=place[:40],
+                    ),
+                )
 
 
 def _times(raw: dict[str, Any]) -> Iterator[tuple[str, str]]:
@@ -99,7 +106,7 @@ def _wrong_date(path: str, text: object) -> Iterator[Wrong]:
     try:
         date.fromisoformat(text) if isinstance(text, str) else None
     except ValueError:
-        yield path, f"{str(text)[:40]!r} is no date; one like 2027-03-22 would do"
+        yield path, say("{str!r} is no date; one like 2027-03-22 would do", str=str(text)[:40])
 
 
 def _wrong_spans(path: str, holder: object, name: str) -> Iterator[Wrong]:

@@ -19,6 +19,7 @@ from pantry_core.recipes.words import (
     Cups,
     Sized,
 )
+from pantry_core.text import say
 
 _UNIT = re.compile(
     r"\s*-?\s*(?:(?P<big>" + "|".join(f"(?:{each})" for each in BIG.values()) + r")\.?\s+)?(?:"
@@ -126,8 +127,13 @@ def _number(text: str) -> tuple[float, float, str] | None:
         if unit is None or _spelt(unit) not in _SURE_UNITS:
             whole, after = pointed.groups()
             raise NotAQuantity(
-                f"“{whole}.{after}” can mean {whole}{after} or {whole}.{after.rstrip('0') or '0'}; "
-                "write the one you mean"
+                say(
+                    "“{whole}.{after}” can mean {whole}{after} or {whole}.{short}; write the one "
+                    "you mean",
+                    whole=whole,
+                    after=after,
+                    short=after.rstrip("0") or "0",
+                )
             )
     one = _one(text)
     if one is None:

@@ -9,6 +9,7 @@ from pantry_core.errors import within
 from pantry_core.recipes.lines import Basis, ReadLine, read_things
 from pantry_core.recipes.words import Cups
 from pantry_core.rules.ingredients import INGREDIENTS
+from pantry_core.text import say
 
 MOST_BYTES = 1_000_000
 MOST_LINES = 120
@@ -38,7 +39,13 @@ def read_lines(text: str, cups: Cups = "us") -> tuple[ReadLine, ...]:
     """
     written = [each for each in text.splitlines() if each.strip()]
     if len(written) > MOST_LINES:
-        raise NotARecipe(f"A recipe of {len(written)} lines is too long; {MOST_LINES} would do.")
+        raise NotARecipe(
+            say(
+                "A recipe of {written} lines is too long; {most_lines} would do.",
+                written=len(written),
+                most_lines=MOST_LINES,
+            )
+        )
     return tuple(_with_headings([thing for each in written for thing in read_things(each, cups)]))
 
 
@@ -90,7 +97,10 @@ def from_json_ld(content: bytes) -> Recipe:
     """
     if len(content) > MOST_BYTES:
         raise NotARecipe(
-            f"This file has {len(content) / 1e6:.1f} MB; a recipe of 1 MB at the most would do."
+            say(
+                "This file has {megabytes:.1f} MB; a recipe of 1 MB at the most would do.",
+                megabytes=len(content) / 1e6,
+            )
         )
     try:
         text = content.decode("utf-8-sig")

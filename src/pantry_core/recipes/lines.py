@@ -13,6 +13,7 @@ from pantry_core.recipes.parts import Part, parts_of
 from pantry_core.recipes.times import days_in
 from pantry_core.recipes.words import NUMBER_WORDS, Cups
 from pantry_core.rules.ingredients import INGREDIENTS
+from pantry_core.text import say
 
 LONGEST_LINE = 300
 LEMON_ML = 45.0
@@ -148,7 +149,9 @@ def read_things(text: str, cups: Cups = "us") -> tuple[ReadLine, ...]:
     """
     shown = " ".join(text.split())
     if len(shown) > LONGEST_LINE:
-        what = f"This line is too long; {LONGEST_LINE} characters do."
+        what = say(
+            "This line is too long; {longest_line} characters do.", longest_line=LONGEST_LINE
+        )
         return (ReadLine(shown[:LONGEST_LINE], problem=what),)
     try:
         return tuple(_read(shown, cups))
@@ -250,7 +253,9 @@ def _ingredient(line: ReadLine, found: Match, amount: Amount | None) -> ReadLine
     unit = amount.unit or "piece"
     if unit == "piece" and found.keys == ("citrus-juice",):
         value, unit = value * LEMON_ML, "ml"
-        line = replace(line, question=f"A lemon gives about {LEMON_ML:g} ml.")
+        line = replace(
+            line, question=say("A lemon gives about {lemon_ml:g} ml.", lemon_ml=LEMON_ML)
+        )
     is_by_volume = unit in RECIPE_ML
     line = replace(line, amount=value, unit=unit)
     if amount.is_heaped and is_by_volume and role in ("salt", "cure"):
@@ -258,7 +263,7 @@ def _ingredient(line: ReadLine, found: Match, amount: Amount | None) -> ReadLine
         return replace(line, problem=what)
     if unit == "piece" and role != "spice":
         name = INGREDIENTS[found.keys[0]].name.lower()
-        what = f"How much {name}? It is not counted; a weight or a volume would do."
+        what = say("How much {name}? It is not counted; a weight or a volume would do.", name=name)
         return replace(line, problem=what)
     must_answer = found.must_answer and (is_by_volume or not found.by_volume)
     question = line.question if must_answer or not found.by_volume else ""
@@ -289,7 +294,9 @@ def _by_percent(shown: str, body: str, strength: dict[str, float]) -> ReadLine:
 
 def _meat(line: ReadLine, kinds: tuple[str, ...], amount: Amount | None) -> ReadLine:
     if len(kinds) > 1:
-        what = f"This line names {' and '.join(kinds)}; one piece at a time would do."
+        what = say(
+            "This line names {kinds}; one piece at a time would do.", kinds=" and ".join(kinds)
+        )
         return replace(line, problem=what, is_meat=True)
     per = line.per
     if amount is not None and amount.unit in RECIPE_GRAMS and amount.middle > 0:

@@ -9,6 +9,7 @@ from pantry_core.recipes.amounts import Amount, amount_at, amount_behind
 from pantry_core.recipes.names import match, meats
 from pantry_core.recipes.words import Cups
 from pantry_core.rules.ingredients import INGREDIENTS
+from pantry_core.text import say
 
 _JOINS: Final = r"\+|;|&|(?<!\d),|,(?=\s)|\b(?:plus|with|and|und|mit|et|avec|y|con|e)\b"
 _ONE: Final = r"(?:an?|half an?|one|two|ein(?:e|en)?|une?|una)"
@@ -143,7 +144,10 @@ def _named_together(piece: str, cups: Cups) -> Iterator[Part]:
         yield from (Part(each.strip()) for each in names)
         return
     for name in names:
-        yield Part(name.strip(), problem=f"How much {name.strip()}? Give each its own amount.")
+        yield Part(
+            name.strip(),
+            problem=say("How much {name}? Give each its own amount.", name=name.strip()),
+        )
 
 
 def _role(name: str) -> str:

@@ -15,6 +15,7 @@ from pantry_core.routes.step import RouteStep, Until
 from pantry_core.routes.suits import nature_of
 from pantry_core.rules.inside import SMOKED_FISH_MIN, TENDER_HIGH, TENDER_LOW
 from pantry_core.rules.rule import Mark, Rule
+from pantry_core.text import joined, say
 
 LEAST_REST_H: Final = 0.25
 """Where time is short a rest is cut to half, not below a quarter of an hour (practice)."""
@@ -68,17 +69,31 @@ def smoke_notices(
 def _done(cooking: Cooking, judged: Judged, stage: HeatStage) -> str:
     """When it is done, in words."""
     if cooking.is_tender:
-        least = f", never below {cooking.goal_c:g} °C" if cooking.goal_c else ""
+        least = say(", never below {goal_c:g} °C", goal_c=cooking.goal_c) if cooking.goal_c else ""
         usual = ""
         if stage.medium_c >= TENDER_LOW.value:
-            usual = f", at {TENDER_LOW.value:g} to {TENDER_HIGH.value:g} °C as a rule"
-        return f"Done when a fork turns in it or a skewer slides in{usual}{least}"
+            usual = say(
+                ", at {tender_low:g} to {tender_high:g} °C as a rule",
+                tender_low=TENDER_LOW.value,
+                tender_high=TENDER_HIGH.value,
+            )
+        return say(
+            "Done when a fork turns in it or a skewer slides in{usual}{least}",
+            usual=usual,
+            least=least,
+        )
     if cooking.goal_c is None or is_by_look(cooking):
         return "Done when it looks so, nothing of it pink or wet"
-    held = f", held there for {cooking.hold_min:.0f} min" if cooking.hold_min >= 1.0 else ""
+    held = (
+        say(", held there for {hold_min:.0f} min", hold_min=cooking.hold_min)
+        if cooking.hold_min >= 1.0
+        else ""
+    )
     if judged.request.meat.is_kept_smoked:
-        held = f", held there for {SMOKED_FISH_MIN.value:g} min"
-    return f"Done at {cooking.goal_c:g} °C in the thickest part{held}"
+        held = say(
+            ", held there for {smoked_fish_min:g} min", smoked_fish_min=SMOKED_FISH_MIN.value
+        )
+    return say("Done at {goal_c:g} °C in the thickest part{held}", goal_c=cooking.goal_c, held=held)
 
 
 def _until(cooking: Cooking, timed_stage: TimedStage) -> Until | None:
@@ -111,11 +126,16 @@ def cooked(stages: Sequence[TimedStage], cooking: Cooking, judged: Judged) -> It
         if each is pressed_before:
             yield from _pressed()
         until = _until(cooking, each)
-        how = " ".join(filter(None, (_how(each, cooking), stage.look)))
+        how: str = joined(" ", (_how(each, cooking), stage.look))
         if until is not None and stage.ends in ("inside", "tender"):
-            how = f"{how} {_done(cooking, judged, stage)}; {_span(each, cooking)}."
+            how = say(
+                "{how} {done}; {span}.",
+                how=how,
+                done=_done(cooking, judged, stage),
+                span=_span(each, cooking),
+            )
         elif each.batches > 1:
-            how = f"{how} {each.batches} batches."
+            how = say("{how} {batches} batches.", how=how, batches=each.batches)
         hours = each.planned
         least = each.low if stage.ends == "time" else hours
         yield RouteStep(
@@ -133,12 +153,17 @@ def _how(each: TimedStage, cooking: Cooking) -> str:
          if s.id == stage.id), stage.medium_c,
     )  # fmt: skip
     if stage.medium_c != usual_c:
-        how = f"{how} At {stage.medium_c:g} °C, as you asked."
+        how = say("{how} At {medium_c:g} °C, as you asked.", how=how, medium_c=stage.medium_c)
     if stage is VEGETABLES and cooking.people:
         roots, greens = (rule.value * cooking.people / 1000.0 for rule in (ROOTS_G, GREENS_G))
-        how = f"{how} About {roots:.1f} kg of roots and {greens:.1f} kg of greens."
+        how = say(
+            "{how} About {roots:.1f} kg of roots and {greens:.1f} kg of greens.",
+            how=how,
+            roots=roots,
+            greens=greens,
+        )
     if each.batches > 1 and stage.ends == "inside":
-        how = f"{how} {each.batches} batches."
+        how = say("{how} {batches} batches.", how=how, batches=each.batches)
     return how
 
 
@@ -153,15 +178,21 @@ def _tend(each: TimedStage) -> str:
 
 def _span(each: TimedStage, cooking: Cooking) -> str:
     low, high = _clock(each.low), _clock(each.high)
-    told = f"about {low}" if low == high else f"perhaps {low} to {high}"
-    return f"{told}, then hold it at 60 °C or above" if rest_h(cooking) else told
+    told = (
+        say("about {low}", low=low)
+        if low == high
+        else say("perhaps {low} to {high}", low=low, high=high)
+    )
+    return say("{told}, then hold it at 60 °C or above", told=told) if rest_h(cooking) else told
 
 
 def _clock(hours: float) -> str:
     """A time as it is said: to five minutes, from an hour on to a quarter, then to a half."""
     if hours < 1.0:
         return (
-            f"{max(1, round(60 * hours))} min" if hours < 0.25 else f"{5 * round(12 * hours)} min"
+            say("{minutes} min", minutes=max(1, round(60 * hours)))
+            if hours < 0.25
+            else say("{hours} min", hours=5 * round(12 * hours))
         )
     steps = 4 if hours < 3.0 else 2
     parts = round(steps * hours) / steps

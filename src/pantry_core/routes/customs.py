@@ -7,6 +7,7 @@ from pantry_core.meat import Kind, Treatment
 from pantry_core.rules.inside import FISH, NOT_INTACT, OTHER_GAME, SMOKED_FISH_MIN, WILD_DEER
 from pantry_core.rules.rule import Mark, Rule
 from pantry_core.rules.smoke import AIR_SALT_PCT, VACUUM_SALT_PCT
+from pantry_core.text import say
 
 CustomName = Literal[
     "brine_by",
@@ -62,12 +63,20 @@ class Custom:
 
 
 def _no_pink_slices(inside: Rule) -> str:
-    return f"You lose pink slices: {inside.value:g} °C inside."
+    return say("You lose pink slices: {inside:g} °C inside.", inside=inside.value)
 
 
 def _no_mild_cure(least: Rule) -> str:
-    held = f"{SMOKED_FISH_MIN.value:g} min at {FISH.value:g} °C"
-    return f"It is not a mild cure: {least.value:g} % of salt in its water, and {held}."
+    held = say(
+        "{smoked_fish_min:g} min at {fish:g} °C",
+        smoked_fish_min=SMOKED_FISH_MIN.value,
+        fish=FISH.value,
+    )
+    return say(
+        "It is not a mild cure: {least:g} % of salt in its water, and {held}.",
+        least=least.value,
+        held=held,
+    )
 
 
 CUSTOMS: tuple[Custom, ...] = (

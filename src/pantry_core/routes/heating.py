@@ -14,6 +14,7 @@ from pantry_core.heat.through import followed, stood
 from pantry_core.routes.cuts import Cut
 from pantry_core.routes.heats import CRISP, VEGETABLES, Heat, HeatStage, Span
 from pantry_core.rules.rule import Mark, Rule
+from pantry_core.text import say
 
 FRIDGE_COLD_C: Final = 4.0
 TEMPERED_C: Final = 10.0
@@ -179,8 +180,14 @@ def _until(cooking: Cooking, stage: HeatStage, so_far: list[Stage], goal_c: floa
         comes_to = stood(cooking.body, start_c(cooking), so_far, last)
         medium = MEDIA[last.medium]
         raise NeverDone(
-            f"{medium.words} at {stage.medium_c:g} °C brings the thickest part to "
-            f"{comes_to:.0f} °C and never to {goal_c:g}; a hotter one would do"
+            say(
+                "{words} at {medium_c:g} °C brings the thickest part to {comes_to:.0f} °C and never"
+                " to {goal_c:g}; a hotter one would do",
+                words=medium.words,
+                medium_c=stage.medium_c,
+                comes_to=comes_to,
+                goal_c=goal_c,
+            )
         )
     ends = found.journey.ends_h
     before = ends[-2] if len(ends) > 1 else 0.0

@@ -7,6 +7,7 @@ from typing import Final, Literal
 from pantry_core.errors import within
 from pantry_core.routes.step import RouteStep
 from pantry_core.rules.rule import Mark, Rule
+from pantry_core.text import say
 
 JobName = Literal[
     "dough", "bread", "stock", "sauce", "cold-sauce", "reduction", "roots", "roast-roots",
@@ -176,8 +177,10 @@ def _stock(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
                   0.75, 1.0, 2.0, 10),
         RouteStep("set-stock", "set", "Set cold", "Into the fridge, uncovered until cold",
                   "fridge", 8.0, 12.0, STOCK_KEEPS_H.value, 5),
-        RouteStep("reduce", "cook", "Lift the fat, boil it down", "Lift the fat off; at a full "
-                  f"boil in a wide pot, {_down_to(reduced_to)}", "hob",
+        RouteStep("reduce", "cook", "Lift the fat, boil it down", say(
+                      "Lift the fat off; at a full boil in a wide pot, {down_to}",
+                      down_to=_down_to(reduced_to),
+                  ), "hob",
                   *_around(boils_h), 15),
     )  # fmt: skip
 
@@ -185,11 +188,16 @@ def _stock(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
 def _reduction(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
     boils_h = max(0.25, _quarters(boiling_down_h(mass_g, reduced_to)))
     return (
-        RouteStep("boil", "make", "Strain and boil", "Strain it; what raw meat lay in boils for "
-                  f"{RAW_LIQUID_BOILS_MIN.value:g} min at a full boil before anything else",
+        RouteStep("boil", "make", "Strain and boil", say(
+                      "Strain it; what raw meat lay in boils for {minutes:g} min at a full boil "
+                      "before anything else",
+                      minutes=RAW_LIQUID_BOILS_MIN.value,
+                  ),
                   "hob", 0.25, 0.25, 0.5, 10),
-        RouteStep("reduce", "cook", "Boil it down", f"At a full boil in a wide pot, "
-                  f"{_down_to(reduced_to)}; taste, it grows saltier", "hob",
+        RouteStep("reduce", "cook", "Boil it down", say(
+                      "At a full boil in a wide pot, {down_to}; taste, it grows saltier",
+                      down_to=_down_to(reduced_to),
+                  ), "hob",
                   *_around(boils_h), 5),
         RouteStep("finish", "cook", "Finish the sauce", "Season, and keep it at 60 °C or above",
                   "hob", 0.25, 0.25, 1.5, 10),
@@ -295,14 +303,14 @@ def _around(hours: float) -> tuple[float, float, float]:
 def _down_to(part: float) -> str:
     words = {0.5: "by half", 1 / 3: "to a third", 0.25: "to a quarter", 0.2: "to a fifth"}
     near = next((word for value, word in words.items() if abs(value - part) < 0.01), None)
-    return near or f"until {100.0 * part:.0f} % of it is left"
+    return near or say("until {part:.0f} % of it is left", part=100.0 * part)
 
 
 def _parts(*shares: tuple[str, float]) -> tuple[Part, ...]:
     return tuple(Part(name, share) for name, share in shares)
 
 
-_FLOUR = _parts(("flour", 0.6), ("salt", 0.012), ("yeast", 0.006))
+_FLOUR = _parts((say("flour"), 0.6), (say("salt"), 0.012), (say("yeast"), 0.006))
 JOBS: dict[str, Job] = {
     job.id: job
     for job in (
@@ -314,35 +322,38 @@ JOBS: dict[str, Job] = {
             _FLOUR, _bread),
         Job("stock", "Stock", "simmers overnight, cools, sets, and is boiled down",
             "It costs the oven for a night, and must be cold within 6 h.", 200.0,
-            _parts(("bones", 1.5), ("onion", 0.1), ("roots for the stock", 0.15)), _stock,
+            _parts((say("bones"), 1.5), (say("onion"), 0.1),
+                   (say("roots for the stock"), 0.15)), _stock,
             Feed("roast-bones", ("trim", "cut"))),
         Job("reduction", "Sauce boiled down", "from a stock, a braise, or what a marinade leaves",
             "It costs time at the hob, and grows saltier as it shrinks.", 60.0,
-            _parts(("butter", 0.05)), _reduction,
+            _parts((say("butter"), 0.05)), _reduction,
             Feed("boil", ("set", "lift", "cook"))),
         Job("sauce", "Sauce, hot", "made ahead, warmed before it is served",
             "It is less fresh; a thickened one may split when warmed.", 80.0,
-            _parts(("onion", 0.15), ("butter", 0.08), ("wine", 0.3), ("stock", 0.6)), _sauce,
+            _parts((say("onion"), 0.15), (say("butter"), 0.08),
+                   (say("wine"), 0.3), (say("stock"), 0.6)), _sauce,
             Feed("make-sauce", ("set", "lift", "cook"))),
         Job("cold-sauce", "Sauce, cold", "stirred, and left to draw",
             "It costs nothing but two days: herbs grey.", 60.0,
-            _parts(("yoghurt", 0.75), ("herbs", 0.1), ("oil", 0.1)), _cold_sauce),
+            _parts((say("yoghurt"), 0.75), (say("herbs"), 0.1), (say("oil"), 0.1)), _cold_sauce),
         Job("roots", "Roots and cabbage in the broth", "cooked in it while the meat rests",
             "You lose a clear broth, and the meat waits for them.", 250.0,
-            _parts(("roots", 0.6), ("cabbage", 0.4)), _roots,
+            _parts((say("roots"), 0.6), (say("cabbage"), 0.4)), _roots,
             Feed("in-broth", ("cook",), "hob")),
         Job("roast-roots", "Roots, roasted", "in a hot oven, beside or after the roast",
             "It costs the oven for an hour.", 200.0,
-            _parts(("roots", 1.1), ("oil", 0.04)), _roast_roots),
+            _parts((say("roots"), 1.1), (say("oil"), 0.04)), _roast_roots),
         Job("cabbage", "Cabbage, braised", "shredded ahead, braised under a lid",
             "It costs a ring of the hob for an hour.", 180.0,
-            _parts(("cabbage", 0.9), ("onion", 0.1), ("butter", 0.04)), _cabbage),
+            _parts((say("cabbage"), 0.9), (say("onion"), 0.1), (say("butter"), 0.04)), _cabbage),
         Job("rice", "Rice", "in half an hour, at the end",
             "It costs a ring of the hob at the busiest time.", 180.0,
-            _parts(("rice", 0.42),), _rice),
+            _parts((say("rice"), 0.42),), _rice),
         Job("pickle", "Pickle for the side", "salted, drawn, in vinegar a day ahead",
             "It does not keep long: a fridge pickle, eaten within the week.", 60.0,
-            _parts(("cucumber or onion", 0.9), ("vinegar", 0.3), ("sugar", 0.1), ("salt", 0.02)),
+            _parts((say("cucumber or onion"), 0.9), (say("vinegar"), 0.3),
+                   (say("sugar"), 0.1), (say("salt"), 0.02)),
             _pickle),
         Job("wrap", "Filled and wrapped", "other dishes, put together into one at the end",
             "There is no slow end: all has to be ready at once.", 250.0, (), _wrap,

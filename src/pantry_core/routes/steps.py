@@ -32,8 +32,12 @@ from pantry_core.routes.step import RouteStep
 from pantry_core.routes.ways import WAYS, Way, WayName
 from pantry_core.rules.constants import FRIDGE_GOAL_C, THAW_H_PER_KG, THAW_LEAST_H
 from pantry_core.rules.raw_clock import CURED_RED_MEAT, RawLimits
+from pantry_core.text import say
 
-PLACES = ("freezer", "fridge", "counter", "hob", "smoker", "oven", "fire")
+PLACES = (
+    say("freezer"), say("fridge"), say("counter"), say("hob"), say("smoker"), say("oven"),
+    say("fire"),
+)  # fmt: skip
 
 _CURING_KEY: dict[WayName, str] = {
     "even-brine": "brine", "strong-brine": "brine", "needle-brine": "brine",
@@ -226,13 +230,24 @@ def _lifted(
     begin = "Lift and drain" if cut.kind == "vegetable" else "Lift, rinse, pat dry"
     if way.heaped:
         begin = "Lift, wash the salt off, pat dry"
-    used = ""
-    if way.needs_water:
-        used = " The brine is boiled for the pot" if customs.pot == "boiled" else ""
-        used = f".{used}" if used else "; throw the brine away"
+    how = say("{begin}; weigh it", begin=begin)
+    if way.needs_water and customs.pot == "boiled":
+        how = say("{how}. The brine is boiled for the pot", how=how)
+    elif way.needs_water:
+        how = say("{how}; throw the brine away", how=how)
     if way.timing == "lift" and cut.kind != "vegetable":
-        used += ". Fry a slice and taste it: too salty asks for a soak"
-    yield RouteStep("lift", "lift", begin, f"{begin}; weigh it{used}", "counter", 0.5, 0.5, 0.5, 20)
+        how = say("{how}. Fry a slice and taste it: too salty asks for a soak", how=how)
+    yield RouteStep(
+        "lift",
+        "lift",
+        begin,
+        how,
+        "counter",
+        0.5,
+        0.5,
+        0.5,
+        20,
+    )
     if customs.after_cure == "soak" and cut.kind != "vegetable":
         yield RouteStep(
             "soak", "soak", "Soak", "Into fresh cold water, twice its weight; then pat dry",

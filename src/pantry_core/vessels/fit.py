@@ -11,6 +11,7 @@ from pantry_core.meat import MOST_MEAT_G
 from pantry_core.notice import Notice, notice
 from pantry_core.rules.constants import MEAT_DENSITY
 from pantry_core.rules.rule import Mark, Rule, Source
+from pantry_core.text import joined, say
 
 COVER_MM = Rule("cover", 20.0, "mm", "liquid above the meat", Mark.PRACTICE)
 BAG_ROOM = Rule(
@@ -56,7 +57,14 @@ class Vessel(Document):
     def _measured(cls, shape: Shape, info: ValidationInfo) -> Shape:
         lacking = [name for name in NEEDED[shape] if info.data.get(name, 0.0) is None]
         if lacking:
-            raise wrong("measures", f"a vessel that is {shape} needs {' and '.join(lacking)}")
+            raise wrong(
+                "measures",
+                say(
+                    "a vessel that is {shape} needs {lacking}",
+                    shape=shape,
+                    lacking=" and ".join(lacking),
+                ),
+            )
         return shape
 
 
@@ -124,7 +132,11 @@ def fit(request: FitRequest) -> FitAnswer:
         *_room(fits=goes_in, spare_ml=spare_ml),
     ]
     if goes_in and not covered:
-        text = f"It lies {level - height:.0f} mm under; {to_cover_ml:.0f} ml would cover it."
+        text = say(
+            "It lies {level:.0f} mm under; {to_cover_ml:.0f} ml would cover it.",
+            level=level - height,
+            to_cover_ml=to_cover_ml,
+        )
         notices.append(notice("caution", "not-covered", text, COVER_MM))
     return FitAnswer(
         goes_in, covered, level - height, level, spare_ml, to_cover_ml, litres, tuple(notices)
@@ -171,25 +183,27 @@ def _level_mm(vessel: Vessel, poured_ml: float) -> float:
 def _material(vessel: Vessel, liquid_ml: float) -> list[Notice]:
     practice = Source("", Mark.PRACTICE)
     if vessel.material in REACTIVE and liquid_ml == 0:
-        text = (
-            f"Bare {vessel.material}: a dry brine on a rack may stand in it. Liquid, acid and "
-            "curing salt may not."
+        text = say(
+            "Bare {material}: a dry brine on a rack may stand in it. Liquid, acid and curing "
+            "salt may not.",
+            material=vessel.material,
         )
         return [notice("caution", "reactive-metal", text, practice)]
     if vessel.material in REACTIVE:
-        text = (
-            f"Bare {vessel.material} reacts with salt: glass, food plastic, stoneware, stainless."
+        stop = say(
+            "Bare {material} reacts with salt: glass, food plastic, stoneware, stainless.",
+            material=vessel.material,
         )
-        return [notice("stop", "reactive-metal", text, practice)]
+        return [notice("stop", "reactive-metal", stop, practice)]
     if vessel.material == "unknown":
-        text = "Make sure that no bare aluminium, copper or iron touches the brine."
-        return [notice("caution", "unknown-material", text, practice)]
+        unknown = "Make sure that no bare aluminium, copper or iron touches the brine."
+        return [notice("caution", "unknown-material", unknown, practice)]
     return []
 
 
 def _room(*, fits: bool, spare_ml: float) -> list[Notice]:
     if fits:
         return []
-    over = f" {-spare_ml:.0f} ml would run over." if spare_ml < 0 else ""
+    over = say("{over_ml:.0f} ml would run over.", over_ml=-spare_ml) if spare_ml < 0 else ""
     geometry = Source("geometry", Mark.DERIVED)
-    return [notice("stop", "too-small", f"The vessel is too small.{over}", geometry)]
+    return [notice("stop", "too-small", joined(" ", ("The vessel is too small.", over)), geometry)]
