@@ -7,6 +7,7 @@ from zoneinfo import ZoneInfo
 from django import forms
 from django.core.exceptions import ValidationError
 from django.utils import timezone
+from django.utils.translation import gettext
 
 from pantry_core.measures.durations import parse_duration
 from pantry_core.measures.quantity import NotAQuantity, parse_number, parse_quantity
@@ -22,6 +23,7 @@ from pantry_web.quantities import (
     typed_duration,
     typed_mass,
 )
+from pantry_web.sentences import refusal, tell
 
 YEARS = 10
 """A year that anybody means lies no farther away."""
@@ -71,13 +73,17 @@ class QuantityField(forms.CharField):
         try:
             found = parse_quantity(text, self.dimension, self.unit, self.cups)
         except NotAQuantity as error:
-            raise ValidationError(f"{str(error)[:1].upper()}{str(error)[1:]}.") from None
+            raise ValidationError(refusal(error)) from None
         if found <= 0:
-            raise ValidationError("Zero is too little; write a number above zero.")
+            raise ValidationError(gettext("Zero is too little; write a number above zero."))
         if found < self.least:
-            raise ValidationError(f"That is too little; {self.shown(self.least)} would do.")
+            raise ValidationError(
+                tell("That is too little; {shown} would do.", shown=self.shown(self.least))
+            )
         if found > self.most:
-            raise ValidationError(f"That is too much; {self.shown(self.most)} is the most.")
+            raise ValidationError(
+                tell("That is too much; {shown} is the most.", shown=self.shown(self.most))
+            )
         return found
 
     def prepare_value(self, value: Any) -> Any:
@@ -100,7 +106,7 @@ class QuantityField(forms.CharField):
 class NumberField(forms.CharField):
     """A plain number within a range, typed with comma, point or fraction."""
 
-    def __init__(self, least: float, most: float, *, unit: str = "", **kwargs: Any) -> None:
+    def __init__(self, least: float, most: float, *, unit: Any = "", **kwargs: Any) -> None:
         super().__init__(**kwargs)
         self.least, self.most, self.unit = least, most, unit
         self.widget.attrs |= {"autocomplete": "off", "inputmode": "decimal"}
@@ -117,10 +123,15 @@ class NumberField(forms.CharField):
         try:
             found = -parse_number(text[1:]) if below_zero else parse_number(text)
         except NotAQuantity as error:
-            raise ValidationError(f"{str(error)[:1].upper()}{str(error)[1:]}.") from None
+            raise ValidationError(refusal(error)) from None
         if not self.least <= found <= self.most:
             raise ValidationError(
-                f"{found:g} is out of range; {self.least:g} to {self.most:g} would do."
+                tell(
+                    "{found:g} is out of range; {least:g} to {most:g} would do.",
+                    found=found,
+                    least=self.least,
+                    most=self.most,
+                )
             )
         return found
 
@@ -159,10 +170,19 @@ class TemperatureField(forms.CharField):
         try:
             found = parse_temperature(text, "F" if self.units == "imperial" else "C")
         except NotAQuantity as error:
-            raise ValidationError(f"{str(error)[:1].upper()}{str(error)[1:]}.") from None
+            raise ValidationError(refusal(error)) from None
         if not self.least <= found <= self.most:
-            limits = [temperature(each, self.units) for each in (found, self.least, self.most)]
-            raise ValidationError("{} is out of range; {} to {} would do.".format(*limits))
+            told, least, most = (
+                temperature(each, self.units) for each in (found, self.least, self.most)
+            )
+            raise ValidationError(
+                tell(
+                    "{told} is out of range; {least} to {most} would do.",
+                    told=told,
+                    least=least,
+                    most=most,
+                )
+            )
         return found
 
     def prepare_value(self, value: Any) -> Any:
@@ -203,10 +223,12 @@ class DurationField(forms.CharField):
         try:
             hours = parse_duration(text, self.bare)
         except NotAQuantity as error:
-            raise ValidationError(f"{str(error)[:1].upper()}{str(error)[1:]}.") from None
+            raise ValidationError(refusal(error)) from None
         if not self.least_h <= hours <= self.most_h:
             least, most = typed_duration(self.least_h, "h"), typed_duration(self.most_h, "d")
-            raise ValidationError(f"That is out of range; {least} to {most} would do.")
+            raise ValidationError(
+                tell("That is out of range; {least} to {most} would do.", least=least, most=most)
+            )
         return hours
 
     def prepare_value(self, value: Any) -> Any:
@@ -241,10 +263,16 @@ class InstantField(forms.CharField):
         try:
             instant = read_instant(text, self.zone)
         except NotAnInstant as error:
-            raise ValidationError(f"{error}.") from None
+            raise ValidationError(refusal(error)) from None
         first, last = years_around(timezone.now())
         if not first <= instant.year <= last:
-            raise ValidationError(f"This is far away; a year from {first} to {last} would do.")
+            raise ValidationError(
+                tell(
+                    "This is far away; a year from {first} to {last} would do.",
+                    first=first,
+                    last=last,
+                )
+            )
         return instant
 
     def prepare_value(self, value: Any) -> Any:

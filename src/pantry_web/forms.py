@@ -3,9 +3,11 @@
 from typing import Any
 
 from django import forms
+from django.utils.translation import gettext_lazy as _
 
 from pantry_core.words import NotPlain, plain_line, plain_text
 from pantry_web.fields import QuantityField, TemperatureField
+from pantry_web.sentences import refusal
 
 
 class PlainForm(forms.Form):
@@ -36,8 +38,8 @@ class FileForm(PlainForm):
     """A file of a size that is no attack; `cleaned_data["document"]` is its bytes."""
 
     most_bytes = 0
-    too_big = ""
-    document = forms.FileField(label="The file", label_suffix="")
+    too_big: Any = ""
+    document = forms.FileField(label=_("The file"), label_suffix="")
 
     def clean_document(self) -> bytes:
         """What is in it."""
@@ -73,11 +75,11 @@ def _line(text: object) -> None:
     try:
         plain_line(text) if isinstance(text, str) else None
     except NotPlain as error:
-        raise forms.ValidationError(f"{error}.") from None
+        raise forms.ValidationError(refusal(error)) from None
 
 
 def _text(text: object) -> None:
     try:
         plain_text(text) if isinstance(text, str) else None
     except NotPlain as error:
-        raise forms.ValidationError(f"{error}.") from None
+        raise forms.ValidationError(refusal(error)) from None

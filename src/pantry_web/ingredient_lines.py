@@ -9,6 +9,7 @@ from django import forms
 from pantry_core.measures.quantity import NotAQuantity, parse_quantity
 from pantry_core.words import NotPlain, plain_text
 from pantry_web.quantities import typed_mass
+from pantry_web.sentences import refusal, tell
 
 MOST_LINES, MOST_NAME = 60, 80
 MOST_G = 1e6
@@ -29,10 +30,12 @@ class IngredientsField(forms.CharField):
         try:
             text = plain_text(super().to_python(value) or "")
         except NotPlain as error:
-            raise forms.ValidationError(f"{error}.") from None
+            raise forms.ValidationError(refusal(error)) from None
         lines = [line.strip() for line in text.splitlines() if line.strip()]
         if len(lines) > MOST_LINES:
-            raise forms.ValidationError(f"{MOST_LINES} lines are the most.")
+            raise forms.ValidationError(
+                tell("{most_lines} lines are the most.", most_lines=MOST_LINES)
+            )
         return [_ingredient(line, self.units) for line in lines] or None
 
 
@@ -50,12 +53,16 @@ def _ingredient(line: str, units: str) -> dict[str, Any]:
     found = _AMOUNT.search(rest)
     name = "" if found is None else f"{rest[: found.start()]} {rest[found.end() :]}".strip(" ,:")
     if found is None or not name:
-        raise forms.ValidationError(f"“{line[:40]}”: a name and an amount, like “flour 500 g”.")
+        raise forms.ValidationError(
+            tell("“{line}”: a name and an amount, like “flour 500 g”.", line=line[:40])
+        )
     try:
         grams = parse_quantity(found.group().strip(), "mass", "g" if units == "metric" else "lb")
     except NotAQuantity as error:
         raise forms.ValidationError(f"“{line[:40]}”: {error}.") from None
     if not 0 < grams <= MOST_G:
-        raise forms.ValidationError(f"“{line[:40]}”: more than nothing, and 1000 kg at the most.")
+        raise forms.ValidationError(
+            tell("“{line}”: more than nothing, and 1000 kg at the most.", line=line[:40])
+        )
     named = " ".join(name.split())[:MOST_NAME]
     return {"name": named, "grams": grams, "a_head": rest != line}

@@ -1,11 +1,13 @@
 """Showing amounts in the cook's units; rounding happens here and nowhere before."""
 
 import re
+from collections.abc import Callable
 from datetime import timedelta
 
 from pantry_core.measures.said import HALVES, halves
 from pantry_core.measures.temperature import fahrenheit, in_fahrenheit
 from pantry_core.measures.units import GRAMS, MILLILITRES, MILLIMETRES
+from pantry_core.text import say
 
 OZ_PER_LB = 16
 THIN_SPACE = "\u202f"
@@ -61,7 +63,7 @@ def length(millimetres: float, units: str) -> str:
 def spoons(count: float) -> str:
     """A number of spoons or cups: quarters below two, halves below five, then whole ones."""
     if count < 0.2:
-        return "a pinch"
+        return say("a pinch")
     step = 4 if count < 2 else 2 if count < 5 else 1
     whole, part = divmod(round(count * step), step)
     fraction = {0.25: "¼", 0.5: "½", 0.75: "¾"}.get(part / step, "")
@@ -83,23 +85,29 @@ def volume(millilitres: float, units: str) -> str:
         cups = amount / MILLILITRES["us cup"]
         if quarts >= 1:
             return f"{halves(quarts) if quarts < HALVES else f'{quarts:.0f}'} qt"
-        return f"{spoons(cups)} cup{'' if cups <= 1 else 's'}"
+        cups_said = spoons(cups)
+        if cups <= 1:
+            return say("{cups} cup", cups=cups_said)
+        return say("{cups} cups", cups=cups_said)
     litres = amount / 1000
     return f"{amount:.0f} ml" if amount < 995 else f"{_plain(litres, 1 if litres < 10 else 0)} l"
 
 
-def in_units(sentence: str, units: str) -> str:
-    """A sentence of the core in the kitchen's units: its temperatures, lengths and volumes."""
+def in_units(sentence: str, units: str, translated: Callable[[str], str] = str) -> str:
+    """A sentence in the kitchen's units: its temperatures, lengths and volumes.
+
+    Parameters: sentence, in any language; units; translated, which says “cups” in that language.
+    """
     if units != "imperial":
         return sentence
-    return _MEASURED.sub(_in_inches_and_quarts, in_fahrenheit(sentence))
 
+    def in_inches_and_quarts(found: re.Match[str]) -> str:
+        amount, unit = float(found["amount"]), found["unit"]
+        if unit in MILLIMETRES:
+            return length(amount * MILLIMETRES[unit], "imperial")
+        return translated(volume(amount * MILLILITRES[unit], "imperial"))
 
-def _in_inches_and_quarts(found: re.Match[str]) -> str:
-    amount, unit = float(found["amount"]), found["unit"]
-    if unit in MILLIMETRES:
-        return length(amount * MILLIMETRES[unit], "imperial")
-    return volume(amount * MILLILITRES[unit], "imperial")
+    return _MEASURED.sub(in_inches_and_quarts, in_fahrenheit(sentence))
 
 
 def typed_duration(hours: float, bare: str) -> str:

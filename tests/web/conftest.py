@@ -12,6 +12,7 @@ from pantry_web.kitchens.actions.found_kitchen import found_kitchen
 from pantry_web.kitchens.models import Cook, Kitchen
 from pantry_web.planning import answers
 from pantry_web.planning.outlook import outlook
+from tests.web import pseudo
 
 NOW = demo.STANDS_AT
 
@@ -49,6 +50,21 @@ def cook(quince, client):
     """The client, signed in at Quince Lane."""
     client.force_login(Cook.objects.get(username=demo.COOK))
     return client
+
+
+@pytest.fixture(scope="session")
+def catalogue(tmp_path_factory):
+    """The folder of the language that nobody speaks."""
+    folder = tmp_path_factory.mktemp("locale")
+    pseudo.write_catalogue(folder)
+    return folder
+
+
+@pytest.fixture
+def spoken(catalogue, settings):
+    """The language that nobody speaks is one of those that a browser may ask for."""
+    settings.LOCALE_PATHS = [catalogue]
+    settings.LANGUAGES = [("en", "English"), (pseudo.LANGUAGE, "nobody's")]
 
 
 @pytest.fixture

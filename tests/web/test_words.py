@@ -3,7 +3,6 @@
 import re
 from datetime import timedelta
 from html import unescape
-from html.parser import HTMLParser
 
 import html5lib
 import pytest
@@ -13,8 +12,13 @@ from django.urls import reverse
 from pantry_core.routes.ways import WAYS
 from pantry_core.rules.listing import all_rules
 from pantry_web.demo import kitchen as demo
-from pantry_web.feasts.models import Feast
+from pantry_web.feasts.actions.add_dish import add_dish
+from pantry_web.feasts.actions.record_mishap import record_mishap
+from pantry_web.feasts.models import Dish, Feast, Mishap
+from pantry_web.kitchens.models import Cook
+from tests.web import pseudo
 from tests.web.conftest import routes
+from tests.web.texts import Texts
 
 BANNED = (
     "as soon as may be", "aught", "nought", "gives up", "give up", "heads", "thereof", "whilst",
@@ -31,35 +35,10 @@ NOT_SAID = {
     "a template that was not filled in": r"\{\{|\{%|\bNone (?:g|mm|%|min|h)\b",
 }
 OF_THE_OTHER = {
-    "metric": r"°F|\d (?:lb|oz|qt|in(?! \d| the))\b",
+    "metric": r"°F|\d (?:lb|oz|qt|in(?! \d| the| all))\b",
     "imperial": r"°C|\d (?:mm|cm|ml|l|kg)\b",
 }
 LEAVES = {"sign-out", "first-start", "come-in", "new-password"}
-
-
-class Texts(HTMLParser):
-    """What a page says, to the eye and to the ear, without what the cook has typed."""
-
-    UNSAID = {"script", "style", "textarea", "option", "kbd"}
-    HEARD = {"aria-label", "title", "alt", "aria-valuetext", "placeholder"}
-
-    def __init__(self):
-        super().__init__()
-        self.said, self._inside = [], []
-
-    def handle_starttag(self, tag, attributes):
-        known = dict(attributes)
-        self.said += [str(known[name]) for name in self.HEARD if known.get(name)]
-        if tag in self.UNSAID or "metric-too" in (known.get("class") or ""):
-            self._inside.append(tag)
-
-    def handle_endtag(self, tag):
-        if self._inside and self._inside[-1] == tag:
-            self._inside.pop()
-
-    def handle_data(self, text):
-        if not self._inside and text.strip():
-            self.said.append(" ".join(text.split()))
 
 
 EXAMPLE = re.compile(
@@ -75,12 +54,12 @@ def text_of(page):
     return EXAMPLE.sub("", " ".join(parser.said))
 
 
-def pages(kitchen):
-    """Every page of a kitchen, from the table of all addresses."""
-    feasts = list(kitchen.feasts.all())
-    dishes = [dish for feast in feasts for dish in feast.dishes.all()]
+def pages(kitchen, only=None):
+    """Every page of a kitchen, or of a dish and its feast, from the table of all addresses."""
+    feasts = list(kitchen.feasts.all()) if only is None else [only.feast]
+    dishes = [only] if only else [dish for feast in feasts for dish in feast.dishes.all()]
     of = {
-        frozenset(): [{}],
+        frozenset(): [{}] if only is None else [],
         frozenset(("feast_id",)): [{"feast_id": each.pk} for each in feasts],
         frozenset(("dish_id",)): [{"dish_id": each.pk} for each in dishes],
         frozenset(("thing", "thing_id")): [
@@ -96,6 +75,32 @@ def pages(kitchen):
 
 def lantern(quince):
     demo.lay_the_table(quince, Feast.objects.get(kitchen=quince))
+
+
+def with_dish(name, document):
+    return lambda quince: add_dish(Feast.objects.get(kitchen=quince), name, document)
+
+
+def needled(**more):
+    cure = {"method": "needle-brine", "injection_share": 0.1, "water_g": 1500.0, **more}
+    return {"piece": {"cut": "pork-loin", "mass_g": 2200.0}, "cure": cure}
+
+
+def cured(method, cut, *, cure=None, way=None, **piece):
+    heat = {"heat": {"way": way}} if way else {}
+    return {"piece": {"cut": cut, **piece}, "cure": {"method": method, **(cure or {})}, **heat}
+
+
+def side_jobs(quince):
+    for job in ("dough", "stock", "sauce", "rice"):
+        with_dish(job.capitalize(), {"job": {"name": job, "made_g": 1500.0}})(quince)
+
+
+def was_warm(quince):
+    record_mishap(
+        quince, Cook.objects.get(username=demo.COOK), Mishap.Kind.FRIDGE_WARM,
+        quince.stands_at - timedelta(hours=9), quince.stands_at, temperature_c=12.0,
+    )  # fmt: skip
 
 
 STATES = {
@@ -114,6 +119,24 @@ STATES = {
         begins=quince.stands_at + timedelta(hours=2), ends=quince.stands_at + timedelta(days=2)
     )),
     "by the rules of the other side": lambda quince: type(quince).objects.update(profile="eu"),
+    "a dish is dropped": lambda quince: (lantern(quince), Dish.objects.filter(
+        name="Yoghurt goat").update(is_given_up=True)),
+    "the fridge was warm": was_warm,
+    "side jobs": side_jobs,
+    "by needle, with celery": with_dish("Celery loin", needled(curing_salt="celery")),
+    "far too much saltpetre": with_dish("Old hock", needled(
+        curing_salt="saltpetre", ingoing_ppm=3000.0, days=8.0)),
+    "fish to be eaten raw": with_dish("Char", cured(
+        "dry-cure", "char-side", mass_g=900.0, will_be="raw", cure={"days": 1.5})),
+    "a wild haunch from the freezer": with_dish("Haunch", cured(
+        "even-brine", "venison", mass_g=2600.0, frozen=True, wild="deer", way="pressure",
+        cure={"water_g": 3000.0, "curing_salt": "cure-1", "days": 5.0})),
+    "heaped, then washed": with_dish("Shoulder", cured(
+        "heaped-cure", "pork-shoulder", mass_g=2400.0, skin=True, way="roast-staged")),
+    "in pieces, fried": with_dish("Wings", cured(
+        "dairy-marinade", "chicken-wing", mass_g=1400.0, count=12, way="fry")),
+    "what cannot be": with_dish("Nothing", cured(
+        "even-brine", "pork-loin", mass_g=9000.0, thickness_mm=12.0)),
 }  # fmt: skip
 
 
@@ -122,13 +145,18 @@ def later(quince, **time):
     quince.save()
 
 
-def assert_said_well(client, kitchen, units):
+def shown(client, kitchen, only=None, **headers):
+    """Every page that can be opened: its address, and its HTML."""
+    for path in pages(kitchen, only):
+        answer = client.get(path, headers=headers)
+        if answer.status_code == 200 and "text/html" in answer["Content-Type"]:
+            yield path, answer.content.decode()
+
+
+def assert_said_well(client, kitchen, units, only=None):
     wrong = []
-    for path in pages(kitchen):
-        answer = client.get(path)
-        if answer.status_code != 200 or "text/html" not in answer["Content-Type"]:
-            continue
-        whole = text_of(answer.content.decode())
+    for path, page in shown(client, kitchen, only):
+        whole = text_of(page)
         for name, pattern in {**NOT_SAID, "units of others": OF_THE_OTHER[units]}.items():
             wrong += [
                 f"{path}: {name}: …{whole[max(found.start() - 40, 0) : found.end() + 20]}…"
@@ -137,21 +165,33 @@ def assert_said_well(client, kitchen, units):
     assert not wrong, "\n".join(sorted(set(wrong))[:40])
 
 
+def assert_all_is_marked(client, kitchen, only=None):
+    """In the language that nobody speaks, no English is left but what the cook has typed."""
+    wrong = []
+    for path, page in shown(client, kitchen, only, accept_language=pseudo.LANGUAGE):
+        wrong += [f"{path}: {each}" for each in pseudo.unmarked(page, kitchen)]
+    assert not wrong, "\n".join(sorted(set(wrong))[:60])
+
+
 @pytest.mark.parametrize("units", ["metric", "imperial"])
 @pytest.mark.parametrize("state", STATES)
-def test_it_is_said_as_people_say_it(cook, quince, state, units):
-    STATES[state](quince)
+def test_it_is_said_as_people_say_it(cook, quince, spoken, state, units):
+    made = STATES[state](quince)
+    only = made if isinstance(made, Dish) else None
     type(quince).objects.filter(pk=quince.pk).update(units=units)
-    assert_said_well(cook, quince, units)
+    assert_said_well(cook, quince, units, only)
+    if units == "metric":
+        assert_all_is_marked(cook, quince, only)
 
 
 @pytest.mark.parametrize("units", ["metric", "imperial"])
-def test_an_empty_kitchen_speaks_well_too(stranger, units):
+def test_an_empty_kitchen_speaks_well_too(stranger, spoken, units):
     client = Client()
     client.force_login(stranger)
     kitchen = stranger.kitchens.get()
     type(kitchen).objects.filter(pk=kitchen.pk).update(units=units)
     assert_said_well(client, kitchen, units)
+    assert_all_is_marked(client, kitchen)
 
 
 def assert_valid(page, path):

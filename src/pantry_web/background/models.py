@@ -3,6 +3,7 @@
 from django.db import models
 
 from pantry_web.kitchens.models import Kitchen
+from pantry_web.sentences import SentencesField
 
 
 class Work(models.Model):
@@ -28,7 +29,7 @@ class Work(models.Model):
     leased_until = models.DateTimeField(null=True)
     progress = models.JSONField(default=dict)
     wants_stop = models.BooleanField(default=False)
-    answer = models.JSONField(null=True)
+    answer = SentencesField(null=True)
 
     class Meta:
         constraints = [

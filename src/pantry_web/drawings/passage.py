@@ -5,6 +5,8 @@ from dataclasses import replace
 from datetime import datetime, timedelta
 from itertools import pairwise
 
+from pantry_core.routes.steps import PLACES as KITCHEN_PLACES
+from pantry_core.text import say
 from pantry_web.drawings.lettering import beside, extent, inside
 from pantry_web.drawings.shapes import (
     Chain,
@@ -27,7 +29,7 @@ from pantry_web.drawings.timescale import (
     time_scale,
 )
 
-PLACES = ("shop", "freezer", "fridge", "counter", "hob", "smoker", "oven", "fire", "table")
+PLACES: tuple[str, ...] = (say("shop"), *KITCHEN_PLACES, say("table"))
 EMPTY_DAYS = timedelta(days=2)
 """More empty days than these before the first step are not drawn."""
 

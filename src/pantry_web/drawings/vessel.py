@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from math import pi, sqrt
 
 from pantry_core.rules.constants import MEAT_DENSITY
+from pantry_core.text import say
 from pantry_core.vessels.fit import COVER_MM, FitAnswer, Vessel
 
 WIDTH, HEIGHT = 340.0, 210.0
@@ -76,11 +77,11 @@ def vessel_picture(
         0.94 * 2.0 * half(height_mm / 2.0) / scale,
     )
     wanted = height_mm + COVER_MM.value
-    marks = [Mark(y(level), f"level {level / 10:.1f} cm", "level")]
+    marks = [Mark(y(level), say("level {cm:.1f} cm", cm=level / 10), "level")]
     if not answer.covered:
-        marks.append(Mark(y(wanted), f"covered at {wanted / 10:.1f} cm", "wanted"))
+        marks.append(Mark(y(wanted), say("covered at {cm:.1f} cm", cm=wanted / 10), "wanted"))
     if depth - level > 0.12 * tallest:
-        marks.append(Mark(y(depth), f"rim {depth / 10:.1f} cm", "rim"))
+        marks.append(Mark(y(depth), say("rim {cm:.1f} cm", cm=depth / 10), "rim"))
     return VesselPicture(
         walls=walls,
         liquid=liquid,

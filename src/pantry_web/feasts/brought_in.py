@@ -6,6 +6,7 @@ from itertools import pairwise
 from uuid import UUID, uuid4
 from zoneinfo import ZoneInfo
 
+from django.utils.translation import gettext
 from pydantic import ValidationError
 
 from pantry_core.dish.answer import DishOut
@@ -22,6 +23,7 @@ from pantry_web.feasts.state import DishState, derive
 from pantry_web.fields import years_around
 from pantry_web.planning.answers import work_out
 from pantry_web.planning.dish_document import facts_of, with_facts
+from pantry_web.sentences import tell
 
 OF_AN_EVENT = ("what", "mass_g", "temperature_c", "taste", "touch", "note", "line")
 CHOSEN = {"what": Event.What, "taste": Event.Taste, "touch": Event.Touch}
@@ -64,7 +66,10 @@ def wrong_time(where: str, text: str | None, zone: ZoneInfo, now: datetime) -> I
     first, last = years_around(now)
     try:
         if text is not None and not first <= read_instant(text, zone).year <= last:
-            yield Problem(where, f"a year from {first} to {last} would do")
+            yield Problem(
+                where,
+                tell("a year from {first} to {last} would do", first=first, last=last),
+            )
     except NotAnInstant as error:
         yield Problem(where, str(error))
 
@@ -78,17 +83,20 @@ def _wrong_log(dish: DishDocument) -> Iterator[Problem]:
         for name, kind in CHOSEN.items():
             value = getattr(event, name)
             if value not in kind.values and (value or name == "what"):
-                yield Problem(f"{path}.{name}", f"unknown; {', '.join(kind.values)} would do")
+                yield Problem(
+                    f"{path}.{name}",
+                    tell("unknown; {values} would do", values=", ".join(kind.values)),
+                )
         if (event.what == Event.What.WITHDRAWN) != (event.withdraws in presses):
-            yield Problem(f"{path}.withdraws", "names a press of this dish, or nothing")
+            yield Problem(f"{path}.withdraws", gettext("names a press of this dish, or nothing"))
         if event.what == Event.What.PUT_IN and event.press not in weighed_out:
-            yield Problem(path, "what went in has its sheet, of the same press")
+            yield Problem(path, gettext("what went in has its sheet, of the same press"))
     taken = [sheet.press for sheet in dish.sheets]
     for j, sheet in enumerate(dish.sheets):
         if sheet.press not in presses:
-            yield Problem(f"sheets.{j}.press", "no event has this press")
+            yield Problem(f"sheets.{j}.press", gettext("no event has this press"))
         elif sheet.press in taken[:j]:
-            yield Problem(f"sheets.{j}.press", "this press has a sheet already")
+            yield Problem(f"sheets.{j}.press", gettext("this press has a sheet already"))
         yield from _wrong_sheet(f"sheets.{j}", sheet)
 
 
@@ -128,7 +136,7 @@ def _disorder(state: DishState, steps: Iterable[str]) -> Iterator[Problem]:
     """Steps that ended before they began, or began before the one before them."""
     for key, fact in state.facts.items():
         if fact.started_at and fact.ended_at and fact.ended_at < fact.started_at:
-            yield Problem("events", f"{key} ends before it starts")
+            yield Problem("events", tell("{key} ends before it starts", key=key))
     moments = [
         (key, moment)
         for key in steps
@@ -137,7 +145,14 @@ def _disorder(state: DishState, steps: Iterable[str]) -> Iterator[Problem]:
     ]
     for (first, before), (then, after) in pairwise(moments):
         if after < before:
-            yield Problem("events", f"{then} comes after {first}, and is told to begin before it")
+            yield Problem(
+                "events",
+                tell(
+                    "{then} comes after {first}, and is told to begin before it",
+                    then=then,
+                    first=first,
+                ),
+            )
 
 
 def event_of(

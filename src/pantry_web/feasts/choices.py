@@ -2,6 +2,9 @@
 
 from typing import Any, get_args
 
+from django.utils.translation import gettext
+from django.utils.translation import gettext_lazy as _
+
 from pantry_core.dish.request import Form
 from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.schools import NAMES
@@ -9,40 +12,40 @@ from pantry_core.routes.ways import WAYS, Way
 
 NO_METHOD = "none"
 KIND_NAMES = {
-    "pork": "Pork",
-    "beef": "Beef",
-    "lamb": "Lamb and goat",
-    "game": "Game",
-    "poultry": "Poultry",
-    "fish": "Fish",
-    "vegetable": "Vegetable",
+    "pork": _("Pork"),
+    "beef": _("Beef"),
+    "lamb": _("Lamb and goat"),
+    "game": _("Game"),
+    "poultry": _("Poultry"),
+    "fish": _("Fish"),
+    "vegetable": _("Vegetable"),
 }
 FORM_NAMES = {
-    "whole": "whole", "flat": "opened flat", "halves": "halved", "pieces": "in pieces",
-    "cubes": "cubes", "strips": "strips", "slices": "thin slices", "ground": "ground",
-    "rolled": "rolled and tied", "stuffed": "stuffed",
+    "whole": _("whole"), "flat": _("opened flat"), "halves": _("halved"), "pieces": _("in pieces"),
+    "cubes": _("cubes"), "strips": _("strips"), "slices": _("thin slices"), "ground": _("ground"),
+    "rolled": _("rolled and tied"), "stuffed": _("stuffed"),
 }  # fmt: skip
-FORMS = [("", "as it is sold"), *((form, FORM_NAMES[form]) for form in get_args(Form))]
-SCHOOLS = list(NAMES.items())
+FORMS = [("", _("as it is sold")), *((form, FORM_NAMES[form]) for form in get_args(Form))]
+SCHOOLS = [(school, _(name)) for school, name in NAMES.items()]
 
 
-def way_choices() -> list[tuple[str, str]]:
+def way_choices() -> list[tuple[str, Any]]:
     """The methods."""
-    return [(way.id, way.name) for way in WAYS.values()]
+    return [(way.id, _(way.name)) for way in WAYS.values()]
 
 
-def method_choices() -> list[tuple[str, str]]:
+def method_choices() -> list[tuple[str, Any]]:
     """The methods, and none of them."""
-    return [*way_choices(), (NO_METHOD, "Not salted ahead")]
+    return [*way_choices(), (NO_METHOD, _("Not salted ahead"))]
 
 
-def cut_choices() -> list[tuple[str, object]]:
+def cut_choices() -> list[tuple[Any, object]]:
     """The cuts by kind, none of them chosen."""
     by_kind = [
-        (name, [(cut.id, cut.name) for cut in CUTS.values() if cut.kind == kind])
+        (name, [(cut.id, _(cut.name)) for cut in CUTS.values() if cut.kind == kind])
         for kind, name in KIND_NAMES.items()
     ]
-    return [("", "choose"), *by_kind]
+    return [("", _("choose")), *by_kind]
 
 
 def way_of(method: Any) -> Way | None:
@@ -53,4 +56,4 @@ def way_of(method: Any) -> Way | None:
 def method_name(method: str) -> str:
     """A method as a cook says it."""
     way = way_of(method)
-    return way.name if way else "Not salted ahead"
+    return gettext(way.name) if way else gettext("Not salted ahead")

@@ -4,6 +4,8 @@ from collections.abc import Mapping
 from datetime import UTC, datetime
 from typing import Any
 
+from django.utils.translation import gettext
+from django.utils.translation import gettext_lazy as _
 from pydantic import ValidationError
 
 from pantry_core.dish.clock import WrongDish
@@ -19,7 +21,7 @@ from pantry_web.feasts.models import Dish, Feast
 Document = dict[str, Any]
 
 OLDER = "pantry-clock/1"
-CONTRADICTS = "what it says of a dish contradicts itself; write it out anew from Pantry Clock"
+CONTRADICTS = _("what it says of a dish contradicts itself; write it out anew from Pantry Clock")
 
 
 def feast_document(feast: Feast) -> Document:
@@ -84,7 +86,7 @@ def read_feast(text: bytes, profile: ProfileName, now: datetime) -> FeastDocumen
 
 def _from_older(older: OlderFeast, profile: ProfileName) -> FeastDocument:
     wrongs = [
-        Problem(f"dishes.{i}", "a piece has a cut, a method and a thickness_mm")
+        Problem(f"dishes.{i}", gettext("a piece has a cut, a method and a thickness_mm"))
         for i, dish in enumerate(older.dishes)
         if not dish.job and not (dish.cut and dish.method and dish.thickness_mm)
     ]

@@ -24,6 +24,7 @@ from pantry_web.kitchens.access import LAST, cook_of, kitchen_of
 from pantry_web.kitchens.actions.own_days import add_own_day as keep_own_day
 from pantry_web.kitchens.actions.own_days import remove_own_day as forget_own_day
 from pantry_web.refusal import Refused
+from pantry_web.sentences import refusal, tell
 
 MOST_TOLD = 8
 
@@ -52,7 +53,7 @@ def bring_in(request: HttpRequest) -> HttpResponse:
             for each in wrong.problems[:MOST_TOLD]:
                 form.add_error("document", f"{each.where or 'the file'}: {each.what}.")
         else:
-            messages.success(request, f"{feast.name} is in.")
+            messages.success(request, tell("{feast} is in.", feast=feast.name))
             return redirect("feast", feast.pk)
     status = 422 if form.is_bound else 200
     return render(request, "feasts/bring_in.html", {"form": form}, status=status)
@@ -68,9 +69,12 @@ def copy(request: HttpRequest, feast_id: int) -> HttpResponse:
         try:
             new = copy_feast(feast, form.cleaned_data["day"])
         except NotAnInstant as error:
-            form.add_error("day", f"{error}.")
+            form.add_error("day", refusal(error))
         else:
-            messages.success(request, f"Copied to {new.serve_at:%-d %B %Y}; the log stays here.")
+            messages.success(
+                request,
+                tell("Copied to {serve_at:%-d %B %Y}; the log stays here.", serve_at=new.serve_at),
+            )
             return redirect("feast", new.pk)
     context = {"form": form, "feast": feast, "days": coming_days(kitchen, now)}
     return render(request, "feasts/copy.html", context, status=422 if form.is_bound else 200)
@@ -102,7 +106,10 @@ def remove(request: HttpRequest, feast_id: int) -> HttpResponse:
     feast = feast_of(request, feast_id)
     remove_feast(feast, clock.now(feast.kitchen))
     request.session.pop(LAST, None)
-    messages.success(request, f"{feast.name} is removed. You can bring it back below for 30 days.")
+    messages.success(
+        request,
+        tell("{feast} is removed. You can bring it back below for 30 days.", feast=feast.name),
+    )
     return redirect("feasts")
 
 

@@ -7,18 +7,27 @@ from typing import Any
 from zoneinfo import ZoneInfo
 
 from django import forms
+from django.utils.translation import gettext
+from django.utils.translation import gettext_lazy as _
 
 from pantry_core.meat import MOST_MEAT_G, MOST_THICKNESS_MM
 from pantry_core.plan.instants import NotAnInstant, local_instant
 from pantry_core.routes.jobs import JOBS, MOST_MADE_G, Job, Made, fed_by, job_route
+from pantry_core.text import joined
 from pantry_web.feasts.choices import cut_choices
 from pantry_web.feasts.models import Dish, Feast, KeptRoute, Mishap
 from pantry_web.fields import InstantField, LongSelect, NumberField, QuantityField, TemperatureField
 from pantry_web.forms import FileForm, KitchenForm, PlainForm
 from pantry_web.ingredient_lines import IngredientsField
 from pantry_web.kitchens.forms import ZONES, ZonedForm
+from pantry_web.sentences import refusal, tell
 
-REDUCED = {0.33: "to a third", 0.25: "to a quarter", 0.2: "to a fifth", 0.1: "to a tenth"}
+REDUCED = {
+    0.33: _("to a third"),
+    0.25: _("to a quarter"),
+    0.2: _("to a fifth"),
+    0.1: _("to a tenth"),
+}
 """How far a stock or a sauce is boiled down."""
 FARTHEST = timedelta(days=365)
 
@@ -26,15 +35,17 @@ FARTHEST = timedelta(days=365)
 class FeastForm(KitchenForm):
     """Name, date, hour, zone and heads; `cleaned_data["serve_at"]` is the instant."""
 
-    name = forms.CharField(max_length=80, label="What is it called?")
-    date = forms.DateField(label="Date", widget=forms.DateInput({"type": "date"}, "%Y-%m-%d"))
-    hour = forms.TimeField(label="Hour to eat", widget=forms.TimeInput({"type": "time"}, "%H:%M"))
-    time_zone = forms.ChoiceField(choices=ZONES, label="Time zone", widget=LongSelect)
-    heads = NumberField(1, 500, label="People")
+    name = forms.CharField(max_length=80, label=_("What is it called?"))
+    date = forms.DateField(label=_("Date"), widget=forms.DateInput({"type": "date"}, "%Y-%m-%d"))
+    hour = forms.TimeField(
+        label=_("Hour to eat"), widget=forms.TimeInput({"type": "time"}, "%H:%M")
+    )
+    time_zone = forms.ChoiceField(choices=ZONES, label=_("Time zone"), widget=LongSelect)
+    heads = NumberField(1, 500, label=_("People"))
     note = forms.CharField(
         max_length=2000,
         required=False,
-        label="Notes, for next year too",
+        label=_("Notes, for next year too"),
         widget=forms.Textarea({"rows": 3}),
     )
     version = forms.IntegerField(min_value=0, required=False, widget=forms.HiddenInput)
@@ -61,7 +72,7 @@ class FeastForm(KitchenForm):
         """A whole number of people."""
         heads: float = self.cleaned_data["heads"]
         if heads != int(heads):
-            raise forms.ValidationError("People come whole; a whole number would do.")
+            raise forms.ValidationError(gettext("People come whole; a whole number would do."))
         return int(heads)
 
     def clean(self) -> dict[str, Any]:
@@ -74,9 +85,14 @@ class FeastForm(KitchenForm):
         zone = ZoneInfo(zone_name)
         today = self.now.astimezone(zone).date()
         if day < today:
-            self.add_error("date", f"This day is over; today is {today:%A %-d %B %Y}.")
+            self.add_error(
+                "date",
+                tell("This day is over; today is {today:%A %-d %B %Y}.", today=today),
+            )
         elif day > today + FARTHEST:
-            self.add_error("date", "This is over a year ahead; a day within a year would do.")
+            self.add_error(
+                "date", gettext("This is over a year ahead; a day within a year would do.")
+            )
         else:
             self._set_instant(datetime.combine(day, hour.replace(second=0)), zone)
         return self.cleaned_data
@@ -85,11 +101,11 @@ class FeastForm(KitchenForm):
         try:
             serve_at = local_instant(local, zone)
         except NotAnInstant as error:
-            self.add_error("hour", f"{error}.")
+            self.add_error("hour", refusal(error))
             return
         if serve_at <= self.now:
             shown = self.now.astimezone(zone)
-            self.add_error("hour", f"This hour is over; it is {shown:%H:%M} now.")
+            self.add_error("hour", tell("This hour is over; it is {shown:%H:%M} now.", shown=shown))
         self.cleaned_data["serve_at"] = serve_at
 
 
@@ -120,17 +136,19 @@ class JobForm(KitchenForm):
     """A side job: what, called what, how much of it [g], of which dishes and ingredients."""
 
     ids = "id_job_%s"
-    job = forms.ChoiceField(label="What")
-    name = forms.CharField(max_length=80, required=False, label="Called")
-    amount = QuantityField("mass", MOST_MADE_G, least=1.0, required=False, label="How much in all")
+    job = forms.ChoiceField(label=_("What"))
+    name = forms.CharField(max_length=80, required=False, label=_("Called"))
+    amount = QuantityField(
+        "mass", MOST_MADE_G, least=1.0, required=False, label=_("How much in all")
+    )
     made_from = forms.MultipleChoiceField(
-        required=False, label="Made from, or waits for", widget=forms.CheckboxSelectMultiple
+        required=False, label=_("Made from, or waits for"), widget=forms.CheckboxSelectMultiple
     )
     reduced_to = forms.ChoiceField(
-        choices=[("", "by half"), *((str(part), name) for part, name in REDUCED.items())],
-        required=False, label="Boiled down",
+        choices=[("", _("by half")), *((str(part), name) for part, name in REDUCED.items())],
+        required=False, label=_("Boiled down"),
     )  # fmt: skip
-    ingredients = IngredientsField(required=False, label="Its ingredients, one a line")
+    ingredients = IngredientsField(required=False, label=_("Its ingredients, one a line"))
 
     def __init__(
         self,
@@ -144,8 +162,11 @@ class JobForm(KitchenForm):
         self.people, self.sources = people, sources
         self.saved = {f"kept-{each.pk}": each for each in kept if each.job}
         self.fields["job"].choices = [  # type: ignore[attr-defined]
-            *((job.id, f"{job.name}: {job.saying}") for job in JOBS.values()),
-            *((key, f"{each.name}: saved by you") for key, each in self.saved.items()),
+            *((job.id, joined(": ", (job.name, job.saying))) for job in JOBS.values()),
+            *(
+                (key, tell("{each}: saved by you", each=each.name))
+                for key, each in self.saved.items()
+            ),
         ]
         self.fields["made_from"].choices = [  # type: ignore[attr-defined]
             (each.key, each.name) for each in sources
@@ -194,10 +215,10 @@ class JobForm(KitchenForm):
 class PieceForm(KitchenForm):
     """A piece that one thinks of: its cut, weight [g], thickest part [mm]."""
 
-    cut = forms.ChoiceField(choices=cut_choices, label="Kind and cut")
-    mass = QuantityField("mass", MOST_MEAT_G, label="Weight, trimmed")
-    thickness = QuantityField("length", MOST_THICKNESS_MM, label="Thickest part", required=False)
-    is_frozen = forms.BooleanField(required=False, label="It is frozen")
+    cut = forms.ChoiceField(choices=cut_choices, label=_("Kind and cut"))
+    mass = QuantityField("mass", MOST_MEAT_G, label=_("Weight, trimmed"))
+    thickness = QuantityField("length", MOST_THICKNESS_MM, label=_("Thickest part"), required=False)
+    is_frozen = forms.BooleanField(required=False, label=_("It is frozen"))
 
     @property
     def piece(self) -> dict[str, Any]:
@@ -213,16 +234,16 @@ class MishapForm(ZonedForm):
     """Something that went wrong: what, from when to when, how warm [°C], and for a dish which."""
 
     ids = "id_mishap_%s"
-    kind = forms.ChoiceField(choices=Mishap.Kind.choices, label="What happened")
+    kind = forms.ChoiceField(choices=Mishap.Kind.choices, label=_("What happened"))
     dish = forms.ModelChoiceField(
         Dish.objects.none(),
         required=False,
-        label="Which dish stood out",
-        empty_label="none of them",
+        label=_("Which dish stood out"),
+        empty_label=_("none of them"),
     )
-    begins = InstantField(label="From")
-    ends = InstantField(label="until")
-    temperature = TemperatureField(-40, 60, required=False, label="Read, if anybody did")
+    begins = InstantField(label=_("From"))
+    ends = InstantField(label=_("until"))
+    temperature = TemperatureField(-40, 60, required=False, label=_("Read, if anybody did"))
 
     def __init__(self, *args: Any, feast: Feast, now: datetime, **kwargs: Any) -> None:
         super().__init__(*args, zone=feast.time_zone, **kwargs)
@@ -234,13 +255,15 @@ class MishapForm(ZonedForm):
         begins, ends = self.cleaned_data.get("begins"), self.cleaned_data.get("ends")
         kind = self.cleaned_data.get("kind")
         if begins and ends and ends <= begins:
-            self.add_error("ends", "It ended after it began.")
+            self.add_error("ends", gettext("It ended after it began."))
         elif ends and ends > self.now:
-            self.add_error("ends", "This has not happened yet; a time up to now would do.")
+            self.add_error("ends", gettext("This has not happened yet; a time up to now would do."))
         if kind == Mishap.Kind.LEFT_OUT and not self.cleaned_data.get("dish"):
-            self.add_error("dish", "Say which dish stood out.")
+            self.add_error("dish", gettext("Say which dish stood out."))
         if kind == Mishap.Kind.FRIDGE_WARM and self.cleaned_data.get("temperature") is None:
-            self.add_error("temperature", "Say how warm it was; at 5 °C or below nothing happened.")
+            self.add_error(
+                "temperature", gettext("Say how warm it was; at 5 °C or below nothing happened.")
+            )
         return self.cleaned_data
 
     @property
@@ -257,13 +280,13 @@ class MishapForm(ZonedForm):
 class ImportForm(FileForm):
     """A feast as a file."""
 
-    most_bytes, too_big = 1_000_000, "That is over a megabyte; a feast is far smaller."
+    most_bytes, too_big = 1_000_000, _("That is over a megabyte; a feast is far smaller.")
 
 
 class CopyForm(KitchenForm):
     """The day to which a feast is copied."""
 
-    day = forms.DateField(label="To", widget=forms.DateInput({"type": "date"}, "%Y-%m-%d"))
+    day = forms.DateField(label=_("To"), widget=forms.DateInput({"type": "date"}, "%Y-%m-%d"))
 
     def __init__(self, *args: Any, now: datetime, zone: str, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
@@ -273,14 +296,14 @@ class CopyForm(KitchenForm):
         """A day that lies ahead, within two years."""
         day: date = self.cleaned_data["day"]
         if not self.today < day <= self.today + 2 * FARTHEST:
-            raise forms.ValidationError("A day after today, within two years, would do.")
+            raise forms.ValidationError(gettext("A day after today, within two years, would do."))
         return day
 
 
 class OwnDayForm(PlainForm):
     """A day that this kitchen keeps every year."""
 
-    name = forms.CharField(max_length=80, label="Called", label_suffix="")
+    name = forms.CharField(max_length=80, label=_("Called"), label_suffix="")
     day = forms.DateField(
-        label="On", label_suffix="", widget=forms.DateInput({"type": "date"}, "%Y-%m-%d")
+        label=_("On"), label_suffix="", widget=forms.DateInput({"type": "date"}, "%Y-%m-%d")
     )

@@ -3,12 +3,13 @@
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.rules.cures import CURING_SALTS
 from pantry_core.rules.ingredients import INGREDIENTS
+from pantry_core.text import say
 
-NAMES = {"water": "Water", "salt": "Salt", "sugar": "Sugar or treacle"}
+NAMES = {"water": say("Water"), "salt": say("Salt"), "sugar": say("Sugar or treacle")}
 
 
 def label_of(name: str, request: WeighRequest) -> str:
-    """A line's name as a cook says it."""
+    """A line's name as a cook says it, yet to be translated."""
     if name == "curing-salt" and request.cure is not None:
         return CURING_SALTS[request.cure.name].name
     if name in NAMES:

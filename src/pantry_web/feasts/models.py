@@ -4,10 +4,12 @@ from typing import Any, NoReturn
 
 from django.db import models
 from django.db.models import Q
+from django.utils.translation import gettext_lazy as _
 
 from pantry_core.plan.instants import Instant
 from pantry_web.kitchens.models import Cook, Kitchen
 from pantry_web.pantry.models import Vessel
+from pantry_web.sentences import SentencesField, tell
 
 
 class KeptFeasts(models.Manager["Feast"]):
@@ -116,9 +118,9 @@ class Mishap(models.Model):
     """Something that befell the kitchen, or one dish: the power out, the fridge warm, left out."""
 
     class Kind(models.TextChoices):
-        POWER_OUT = "power-out", "The power was out"
-        FRIDGE_WARM = "fridge-warm", "The fridge was warm"
-        LEFT_OUT = "left-out", "It stood on the counter"
+        POWER_OUT = "power-out", _("The power was out")
+        FRIDGE_WARM = "fridge-warm", _("The fridge was warm")
+        LEFT_OUT = "left-out", _("It stood on the counter")
 
     kitchen = models.ForeignKey(Kitchen, models.CASCADE, related_name="mishaps")
     dish = models.ForeignKey(Dish, models.CASCADE, null=True, blank=True, related_name="mishaps")
@@ -180,15 +182,15 @@ class Event(AppendOnly):
         WITHDRAWN = "withdrawn"
 
     class Taste(models.TextChoices):
-        FLAT = "flat"
-        RIGHT = "right"
-        SALTY = "salty"
-        TOO_SALTY = "too-salty", "too salty"
+        FLAT = "flat", _("flat")
+        RIGHT = "right", _("right")
+        SALTY = "salty", _("salty")
+        TOO_SALTY = "too-salty", _("too salty")
 
     class Touch(models.TextChoices):
-        TENDER = "tender", "tender: a fork turns in it"
-        LOOKS_DONE = "looks-done", "it looks done"
-        NOT_YET = "not-yet", "not yet"
+        TENDER = "tender", _("tender: a fork turns in it")
+        LOOKS_DONE = "looks-done", _("it looks done")
+        NOT_YET = "not-yet", _("not yet")
 
     dish = models.ForeignKey(Dish, models.PROTECT, related_name="events")
     batch = models.UUIDField()
@@ -231,7 +233,11 @@ class WeighSheet(AppendOnly):
     rules_version = models.CharField(max_length=20)
     weighed = models.JSONField(default=dict)
     request = models.JSONField()
-    answer = models.JSONField()
+    answer = SentencesField()
 
     def __str__(self) -> str:
-        return f"sheet of {self.dish} by rules {self.rules_version}"
+        return tell(
+            "sheet of {dish} by rules {rules_version}",
+            dish=self.dish,
+            rules_version=self.rules_version,
+        )

@@ -28,6 +28,7 @@ from pantry_web.planning.method_options import MethodOptions, method_options
 from pantry_web.planning.solving import work_out_plan
 from pantry_web.presses.once import once
 from pantry_web.refusal import Refused
+from pantry_web.sentences import tell
 
 
 def what_helps(request: HttpRequest, feast_id: int) -> HttpResponse:
@@ -87,7 +88,7 @@ def take(request: HttpRequest, feast_id: int, code: str) -> HttpResponse:
     except Refused as refused:
         messages.error(request, str(refused))
     else:
-        messages.success(request, f"Done: {text}")
+        messages.success(request, tell("Done: {text}", text=text))
     return redirect("feast", feast_id)
 
 

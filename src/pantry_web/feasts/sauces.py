@@ -11,6 +11,7 @@ from pantry_core.recipes.words import Cups
 from pantry_core.rules.ingredients import INGREDIENTS
 from pantry_web.feasts.documents import Document
 from pantry_web.pantry.larder import Larder
+from pantry_web.sentences import tell, translated
 
 MOST_LINES = 20
 
@@ -29,7 +30,13 @@ class SaucesField(forms.CharField):
         """
         lines = [each.strip() for each in super().clean(value).splitlines() if each.strip()]
         if len(lines) > MOST_LINES:
-            raise ValidationError(f"{len(lines)} sauces are too many; {MOST_LINES} would do.")
+            raise ValidationError(
+                tell(
+                    "{lines} sauces are too many; {most_lines} would do.",
+                    lines=len(lines),
+                    most_lines=MOST_LINES,
+                )
+            )
         return [self._sauce(text) for text in lines]
 
     def _sauce(self, text: str) -> Document:
@@ -38,11 +45,14 @@ class SaucesField(forms.CharField):
         key = own or line.key
         problem = "" if own and line.amount is not None else line.problem
         if problem:
-            raise ValidationError(f"“{text}”: {problem}")
+            raise ValidationError(f"“{text}”: {translated(problem)}")
         if key is None or INGREDIENTS[key].role != "sauce":
             raise ValidationError(
-                f"“{text}” is no sauce that is known here; put it into the Pantry with its sodium, "
-                "and sugar, salt and spices into their own fields."
+                tell(
+                    "“{text}” is no sauce that is known here; put it into the Pantry with its "
+                    "sodium, and sugar, salt and spices into their own fields.",
+                    text=text,
+                )
             )
         grams, salt_pct = self._weighed(text, line, key)
         sauce: Document = {"text": text, "name": key, "mass_g": grams}
@@ -51,11 +61,13 @@ class SaucesField(forms.CharField):
     def _weighed(self, text: str, line: ReadLine, key: str) -> tuple[float, float | None]:
         grams = line_grams(line, key, self.larder.g_per_ml(key))
         if grams is None or grams <= 0:
-            raise ValidationError(f"“{text}”: how much? 120 ml or 100 g would do.")
+            raise ValidationError(tell("“{text}”: how much? 120 ml or 100 g would do.", text=text))
         packet = self.larder.packets.get(key)
         salt_pct = packet.salt_pct if packet else None
         if key == "other-sauce" and salt_pct is None:
-            raise ValidationError(f"“{text}”: put its sodium into the Pantry first.")
+            raise ValidationError(
+                tell("“{text}”: put its sodium into the Pantry first.", text=text)
+            )
         return grams, salt_pct
 
 

@@ -1,22 +1,26 @@
 """Forms of the kitchen."""
 
-from calendar import day_name
 from datetime import date, datetime, time, timedelta
 from itertools import product
 from typing import Any
 from zoneinfo import ZoneInfo, available_timezones
 
 from django import forms
+from django.utils.translation import gettext
+from django.utils.translation import gettext_lazy as _
 
 from pantry_core.days.named import countries
 from pantry_core.plan.request import WEEKDAYS
+from pantry_core.text import WEEKDAY_NAMES
 from pantry_web.fields import InstantField, LongSelect, NumberField
 from pantry_web.forms import KitchenForm, PlainForm
 from pantry_web.kitchens.hours import Span, by_weekday
 from pantry_web.kitchens.models import ChangedDay, Kitchen
+from pantry_web.sentences import tell
 
-WHOSE = {"shop": "The shop", "work": "Work"}
-DAY_NAMES = dict(zip(WEEKDAYS, day_name, strict=True))
+WHOSE = {"shop": _("The shop"), "work": _("Work")}
+DAY_NAMES = dict(zip(WEEKDAYS, WEEKDAY_NAMES, strict=True))
+ENDS = {"from": _("from"), "to": _("to")}
 FARTHEST = timedelta(days=366)
 _REGIONS = (
     "Africa", "America", "Antarctica", "Arctic", "Asia", "Atlantic", "Australia", "Europe",
@@ -28,24 +32,24 @@ ZONES = [(name, name) for name in sorted(available_timezones()) if name.startswi
 class HouseForm(KitchenForm):
     """What the house is like."""
 
-    name = forms.CharField(max_length=80, label="Name")
-    time_zone = forms.ChoiceField(choices=ZONES, label="Time zone", widget=LongSelect)
-    units = forms.ChoiceField(choices=Kitchen.Units.choices, label="Show amounts in")
-    profile = forms.ChoiceField(choices=Kitchen.Profile.choices, label="Limits to keep")
-    cups = forms.ChoiceField(choices=Kitchen.Cups.choices, label="Cups and spoons are")
-    wake = forms.TimeField(label="Up at", widget=forms.TimeInput({"type": "time"}, "%H:%M"))
-    sleep = forms.TimeField(label="In bed at", widget=forms.TimeInput({"type": "time"}, "%H:%M"))
-    cooks = NumberField(1, 20, label="Cooks")
+    name = forms.CharField(max_length=80, label=_("Name"))
+    time_zone = forms.ChoiceField(choices=ZONES, label=_("Time zone"), widget=LongSelect)
+    units = forms.ChoiceField(choices=Kitchen.Units.choices, label=_("Show amounts in"))
+    profile = forms.ChoiceField(choices=Kitchen.Profile.choices, label=_("Limits to keep"))
+    cups = forms.ChoiceField(choices=Kitchen.Cups.choices, label=_("Cups and spoons are"))
+    wake = forms.TimeField(label=_("Up at"), widget=forms.TimeInput({"type": "time"}, "%H:%M"))
+    sleep = forms.TimeField(label=_("In bed at"), widget=forms.TimeInput({"type": "time"}, "%H:%M"))
+    cooks = NumberField(1, 20, label=_("Cooks"))
     country = forms.ChoiceField(
-        choices=lambda: [("", "none"), *countries().items()], required=False,
-        label="Public holidays of", widget=LongSelect,
+        choices=lambda: [("", _("none")), *countries().items()], required=False,
+        label=_("Public holidays of"), widget=LongSelect,
     )  # fmt: skip
 
     def clean_cooks(self) -> int:
         """A whole number of cooks."""
         cooks: float = self.cleaned_data["cooks"]
         if cooks != int(cooks):
-            raise forms.ValidationError("A whole number would do.")
+            raise forms.ValidationError(gettext("A whole number would do."))
         return int(cooks)
 
     def clean(self) -> dict[str, Any]:
@@ -53,7 +57,7 @@ class HouseForm(KitchenForm):
         wake: time | None = self.cleaned_data.get("wake")
         sleep: time | None = self.cleaned_data.get("sleep")
         if wake and sleep and sleep <= wake:
-            self.add_error("sleep", "This must be later than getting up, on the same day.")
+            self.add_error("sleep", gettext("This must be later than getting up, on the same day."))
         return self.cleaned_data
 
 
@@ -64,7 +68,12 @@ class HoursForm(PlainForm):
         super().__init__(*args, **kwargs)
         for what, day, end in product(("shop", "work"), WEEKDAYS, ("from", "to")):
             clock = forms.TimeInput({"type": "time"}, "%H:%M")
-            label = f"{WHOSE[what]} on {DAY_NAMES[day]}, {end}"
+            label = tell(
+                "{whose} on {day}, {end}",
+                whose=WHOSE[what],
+                day=DAY_NAMES[day],
+                end=ENDS[end],
+            )
             self.fields[f"{what}_{day}_{end}"] = forms.TimeField(
                 label=label, required=False, widget=clock
             )
@@ -77,9 +86,11 @@ class HoursForm(PlainForm):
             if any(name in self.errors for name in names):
                 continue
             if (begin is None) != (end is None):
-                self.add_error(names[begin is not None], "Give both hours, or neither.")
+                self.add_error(names[begin is not None], gettext("Give both hours, or neither."))
             elif begin is not None and end is not None and end <= begin:
-                self.add_error(names[1], "This is later than the beginning, on the same day.")
+                self.add_error(
+                    names[1], gettext("This is later than the beginning, on the same day.")
+                )
         return self.cleaned_data
 
     def week(self, what: str) -> dict[str, Span]:
@@ -114,13 +125,13 @@ class ChangedDayForm(PlainForm):
     """A day on which the hours are others."""
 
     ids = "id_day_%s"
-    day = forms.DateField(label="Day", widget=forms.DateInput({"type": "date"}, "%Y-%m-%d"))
-    kind = forms.ChoiceField(choices=ChangedDay.Kind.choices, label="What is different")
+    day = forms.DateField(label=_("Day"), widget=forms.DateInput({"type": "date"}, "%Y-%m-%d"))
+    kind = forms.ChoiceField(choices=ChangedDay.Kind.choices, label=_("What is different"))
     begins = forms.TimeField(
-        required=False, label="From", widget=forms.TimeInput({"type": "time"}, "%H:%M")
+        required=False, label=_("From"), widget=forms.TimeInput({"type": "time"}, "%H:%M")
     )
     ends = forms.TimeField(
-        required=False, label="to", widget=forms.TimeInput({"type": "time"}, "%H:%M")
+        required=False, label=_("to"), widget=forms.TimeInput({"type": "time"}, "%H:%M")
     )
 
     def __init__(self, *args: Any, today: date, **kwargs: Any) -> None:
@@ -131,7 +142,9 @@ class ChangedDayForm(PlainForm):
         """A day within a year of now."""
         day: date = self.cleaned_data["day"]
         if not self.today - FARTHEST <= day <= self.today + FARTHEST:
-            raise forms.ValidationError("This is over a year away; a day within a year would do.")
+            raise forms.ValidationError(
+                gettext("This is over a year away; a day within a year would do.")
+            )
         return day
 
     def clean(self) -> dict[str, Any]:
@@ -141,11 +154,11 @@ class ChangedDayForm(PlainForm):
             return self.cleaned_data
         begins, ends = (self.cleaned_data.get(name) for name in ("begins", "ends"))
         if begins is None and "begins" not in self.errors:
-            self.add_error("begins", "Say from when, like 09:00.")
+            self.add_error("begins", gettext("Say from when, like 09:00."))
         if ends is None and "ends" not in self.errors:
-            self.add_error("ends", "Say until when, like 14:00.")
+            self.add_error("ends", gettext("Say until when, like 14:00."))
         if begins and ends and ends <= begins:
-            self.add_error("ends", "This is later than the beginning, on the same day.")
+            self.add_error("ends", gettext("This is later than the beginning, on the same day."))
         return self.cleaned_data
 
 
@@ -163,21 +176,23 @@ class AbsenceForm(ZonedForm):
     """A time in which nobody is at home."""
 
     ids = "id_away_%s"
-    begins = InstantField(label="Away from")
-    ends = InstantField(label="until")
+    begins = InstantField(label=_("Away from"))
+    ends = InstantField(label=_("until"))
 
     def clean(self) -> dict[str, Any]:
         """Coming home is after leaving."""
         begins: datetime | None = self.cleaned_data.get("begins")
         ends: datetime | None = self.cleaned_data.get("ends")
         if begins and ends and ends <= begins:
-            self.add_error("ends", "Coming home is after leaving.")
+            self.add_error("ends", gettext("Coming home is after leaving."))
         elif begins and ends and ends - begins > FARTHEST:
-            self.add_error("ends", "This is over a year; nobody cooks for so long. Less would do.")
+            self.add_error(
+                "ends", gettext("This is over a year; nobody cooks for so long. Less would do.")
+            )
         return self.cleaned_data
 
 
 class ClockForm(ZonedForm):
     """Where the demo clock stands."""
 
-    stands_at = InstantField(label="The demo clock stands at")
+    stands_at = InstantField(label=_("The demo clock stands at"))

@@ -6,8 +6,10 @@ from django.contrib.auth.models import AbstractUser
 from django.db import models
 from django.db.models import F, Q
 from django.utils.crypto import salted_hmac
+from django.utils.translation import gettext_lazy as _
 
 from pantry_core.rules import profiles
+from pantry_core.text import say
 
 
 def usual_shop_hours() -> list[dict[str, object]]:
@@ -41,18 +43,29 @@ class Kitchen(models.Model):
     """A household: its units, its rules, its waking hours."""
 
     class Units(models.TextChoices):
-        METRIC = "metric", "grams and millimetres"
-        IMPERIAL = "imperial", "pounds, ounces and inches"
+        METRIC = "metric", _("grams and millimetres")
+        IMPERIAL = "imperial", _("pounds, ounces and inches")
 
     class Profile(models.TextChoices):
-        US = "us", f"United States style: nitrite up to {profiles.US.most_ppm:g} ppm"
-        EU = "eu", f"European Union style: nitrite up to {profiles.EU.most_ppm:g} ppm"
+        US = (
+            "us",
+            say(
+                "United States style: nitrite up to {most_ppm:g} ppm", most_ppm=profiles.US.most_ppm
+            ),
+        )
+        EU = (
+            "eu",
+            say(
+                "European Union style: nitrite up to {most_ppm:g} ppm",
+                most_ppm=profiles.EU.most_ppm,
+            ),
+        )
 
     class Cups(models.TextChoices):
-        US = "us", "US: cup 237 ml, tablespoon 14.8 ml"
-        METRIC = "metric", "metric: cup 250 ml, tablespoon 15 ml"
-        AUSTRALIAN = "australian", "Australian: cup 250 ml, tablespoon 20 ml"
-        IMPERIAL = "imperial", "imperial: cup of half a pint, tablespoon 15 ml"
+        US = "us", _("US: cup 237 ml, tablespoon 14.8 ml")
+        METRIC = "metric", _("metric: cup 250 ml, tablespoon 15 ml")
+        AUSTRALIAN = "australian", _("Australian: cup 250 ml, tablespoon 20 ml")
+        IMPERIAL = "imperial", _("imperial: cup of half a pint, tablespoon 15 ml")
 
     name = models.CharField(max_length=80)
     members = models.ManyToManyField(Cook, through="Membership", related_name="kitchens")
@@ -86,8 +99,8 @@ class Membership(models.Model):
     """A cook's part in a kitchen."""
 
     class Role(models.TextChoices):
-        OWNER = "owner", "owner"
-        COOK = "cook", "cook"
+        OWNER = "owner", _("owner")
+        COOK = "cook", _("cook")
 
     kitchen = models.ForeignKey(Kitchen, models.CASCADE, related_name="memberships")
     cook = models.ForeignKey(Cook, models.CASCADE, related_name="memberships")
@@ -137,10 +150,10 @@ class ChangedDay(models.Model):
     """A day on which the hours of work or of the shop are others than by the week."""
 
     class Kind(models.TextChoices):
-        OFF = "off", "We have the day off"
-        WORK = "work", "We cook at other hours"
-        SHUT = "shut", "The shop is shut"
-        OPEN = "open", "A shop is open"
+        OFF = "off", _("We have the day off")
+        WORK = "work", _("We cook at other hours")
+        SHUT = "shut", _("The shop is shut")
+        OPEN = "open", _("A shop is open")
 
     WITH_HOURS = (Kind.WORK, Kind.OPEN)
 

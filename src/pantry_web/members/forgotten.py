@@ -10,6 +10,7 @@ from django.urls import reverse, reverse_lazy
 from django.utils.decorators import method_decorator
 from django.utils.encoding import force_bytes
 from django.utils.http import urlsafe_base64_encode
+from django.utils.translation import gettext
 
 from pantry_web.kitchens.models import Cook
 
@@ -23,7 +24,7 @@ class NewPassword(PasswordResetConfirmView):
 
     def form_valid(self, form: "SetPasswordForm[Cook]") -> HttpResponse:
         """Keep it."""
-        messages.success(self.request, "Your password is changed. Sign in with it.")
+        messages.success(self.request, gettext("Your password is changed. Sign in with it."))
         response: HttpResponse = super().form_valid(form)
         return response
 

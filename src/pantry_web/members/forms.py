@@ -4,6 +4,8 @@ from typing import TYPE_CHECKING
 
 from django import forms
 from django.contrib.auth.forms import UserCreationForm
+from django.utils.translation import gettext
+from django.utils.translation import gettext_lazy as _
 
 from pantry_web.fields import LongSelect
 from pantry_web.forms import PlainForm
@@ -29,19 +31,21 @@ class FirstStartForm(NewCookForm):
     """The first cook, who owns the kitchen, and knows the word that the console shows."""
 
     word = forms.CharField(
-        max_length=40, label="The word that the program showed when it was started",
+        max_length=40, label=_("The word that the program showed when it was started"),
         widget=forms.TextInput({"autocomplete": "off"}),
     )  # fmt: skip
-    kitchen_name = forms.CharField(max_length=80, label="Name of your kitchen")
+    kitchen_name = forms.CharField(max_length=80, label=_("Name of your kitchen"))
     time_zone = forms.ChoiceField(
-        choices=ZONES, initial="Europe/London", label="Time zone", widget=LongSelect
+        choices=ZONES, initial="Europe/London", label=_("Time zone"), widget=LongSelect
     )
 
     def clean_word(self) -> str:
         """The word of whoever started the program."""
         word: str = self.cleaned_data["word"]
         if not is_start_word(word):
-            raise forms.ValidationError("This is not the word. It stands where it was started.")
+            raise forms.ValidationError(
+                gettext("This is not the word. It stands where it was started.")
+            )
         return word
 
 
@@ -49,9 +53,9 @@ class RoleForm(PlainForm):
     """What somebody is, or will be, in a kitchen."""
 
     role = forms.ChoiceField(
-        label="As",
+        label=_("As"),
         choices=[
-            (Membership.Role.COOK, "a cook, who does everything in the kitchen"),
-            (Membership.Role.OWNER, "an owner, who also says who cooks here"),
+            (Membership.Role.COOK, _("a cook, who does everything in the kitchen")),
+            (Membership.Role.OWNER, _("an owner, who also says who cooks here")),
         ],
     )

@@ -4,6 +4,7 @@ from django.db import models
 from django.db.models import F, Q
 
 from pantry_web.kitchens.models import Cook, Kitchen, Membership
+from pantry_web.sentences import tell
 
 
 class Invitation(models.Model):
@@ -25,4 +26,9 @@ class Invitation(models.Model):
         ]
 
     def __str__(self) -> str:
-        return f"{self.role} of {self.kitchen} until {self.ends_at:%Y-%m-%d %H:%M}"
+        return tell(
+            "{role} of {kitchen} until {ends_at:%Y-%m-%d %H:%M}",
+            role=self.role,
+            kitchen=self.kitchen,
+            ends_at=self.ends_at,
+        )

@@ -11,6 +11,7 @@ from django.http import Http404, HttpRequest, HttpResponse, HttpResponseRedirect
 from django.shortcuts import get_object_or_404, redirect, render
 from django.urls import reverse, reverse_lazy
 from django.utils.decorators import method_decorator
+from django.utils.translation import gettext
 from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_POST
 
@@ -66,7 +67,9 @@ class ChangePassword(PasswordChangeView):
 
     def form_valid(self, form: PasswordChangeForm) -> HttpResponse:
         """Change it."""
-        messages.success(self.request, "Your password is changed; you are signed out elsewhere.")
+        messages.success(
+            self.request, gettext("Your password is changed; you are signed out elsewhere.")
+        )
         response: HttpResponse = super().form_valid(form)
         return response
 

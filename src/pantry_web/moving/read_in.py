@@ -7,6 +7,7 @@ from typing import Any
 from zoneinfo import ZoneInfo
 
 from django.forms import Form
+from django.utils.translation import gettext
 from pydantic import TypeAdapter, ValidationError
 
 from pantry_core.dish.answer import DishStep
@@ -29,6 +30,7 @@ from pantry_web.feasts.models import Mishap
 from pantry_web.kitchens.forms import AbsenceForm, ChangedDayForm, HoursForm, HouseForm
 from pantry_web.pantry.forms import IngredientForm, PlaceForm, ScaleForm, VesselForm
 from pantry_web.pantry.models import Ingredient, Scale, Vessel
+from pantry_web.sentences import tell
 
 Values = Mapping[str, Any]
 UTC_ZONE = ZoneInfo("UTC")
@@ -173,12 +175,12 @@ def _wrong_rest(document: KitchenDocument, now: datetime) -> Iterator[Problem]:
     names = [each.name for each in document.routes]
     for n, route in enumerate(document.routes):
         if route.name in names[:n]:
-            yield Problem(f"routes.{n}.name", "kept steps have a name of their own")
+            yield Problem(f"routes.{n}.name", gettext("kept steps have a name of their own"))
         yield from _wrong_route(f"routes.{n}", route.steps, route.job)
     days = [(each.day, each.kind) for each in document.changed_days]
     for n, day in enumerate(days):
         if day in days[:n]:
-            yield Problem(f"changed_days.{n}", "this is told already")
+            yield Problem(f"changed_days.{n}", gettext("this is told already"))
     for n, feast in enumerate(document.feasts):
         for each in (
             *wrongs_of(feast, document.profile, now),
@@ -199,15 +201,15 @@ def _wrong_around(
     ids = {dish.id for dish in feast.dishes}
     for n, planned in enumerate(feast.kept_plan or ()):
         if planned.dish not in ids:
-            yield Problem(f"kept_plan.{n}.dish", "no dish has this id")
+            yield Problem(f"kept_plan.{n}.dish", gettext("no dish has this id"))
         for name in ("start", "end"):
             yield from wrong_time(f"kept_plan.{n}.{name}", getattr(planned, name), zone, now)
     for i, dish in enumerate(feast.dishes):
         if dish.vessel is not None and dish.vessel >= len(document.vessels):
-            yield Problem(f"dishes.{i}.vessel", "there is no such vessel in the list")
+            yield Problem(f"dishes.{i}.vessel", gettext("there is no such vessel in the list"))
         for j, line in enumerate(dish.bought):
             if line.key in [each.key for each in dish.bought[:j]]:
-                yield Problem(f"dishes.{i}.bought.{j}", "this is told already")
+                yield Problem(f"dishes.{i}.bought.{j}", gettext("this is told already"))
             yield from wrong_time(f"dishes.{i}.bought.{j}.at", line.at, zone, now)
         for each in _wrong_mishaps("mishaps", dish.mishaps, now, of_a_dish=True):
             yield Problem(f"dishes.{i}.{each.where}", each.what)
@@ -220,7 +222,7 @@ def _wrong_mishaps(
         path = f"{where}.{n}"
         if (each.kind == Mishap.Kind.LEFT_OUT) != of_a_dish or each.kind not in Mishap.Kind.values:
             kinds = [Mishap.Kind.LEFT_OUT] if of_a_dish else Mishap.Kind.values[:2]
-            yield Problem(f"{path}.kind", f"{' or '.join(kinds)} would do")
+            yield Problem(f"{path}.kind", tell("{kinds} would do", kinds=" or ".join(kinds)))
         times = [(name, getattr(each, name)) for name in ("begins", "ends")]
         wrongs = [
             wrong
@@ -229,9 +231,9 @@ def _wrong_mishaps(
         ]
         yield from wrongs
         if not wrongs and read_instant(each.ends, UTC_ZONE) <= read_instant(each.begins, UTC_ZONE):
-            yield Problem(f"{path}.ends", "it ended after it began")
+            yield Problem(f"{path}.ends", gettext("it ended after it began"))
         if each.temperature_c is not None and not -40 <= each.temperature_c <= 60:
-            yield Problem(f"{path}.temperature_c", "-40 to 60 would do")
+            yield Problem(f"{path}.temperature_c", gettext("-40 to 60 would do"))
 
 
 def _wrong_route(where: str, steps: object, job: dict[str, Any] | None) -> Iterator[Problem]:
@@ -240,7 +242,10 @@ def _wrong_route(where: str, steps: object, job: dict[str, Any] | None) -> Itera
         if job is not None:
             a_head = job.get(A_HEAD)
             if not isinstance(a_head, float | int) or not 0 < a_head <= MOST_MADE_G:
-                yield Problem(f"{where}.job.{A_HEAD}", f"0 to {MOST_MADE_G:g} g would do")
+                yield Problem(
+                    f"{where}.job.{A_HEAD}",
+                    tell("0 to {most_made_g:g} g would do", most_made_g=MOST_MADE_G),
+                )
             told = {name: part for name, part in job.items() if name != A_HEAD}
             JobAsked.model_validate({**told, "made_g": 1000.0})
     except ValidationError as error:

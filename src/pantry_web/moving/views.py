@@ -6,6 +6,7 @@ from django.contrib import messages
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.utils.text import slugify
+from django.utils.translation import gettext_lazy as _
 
 from pantry_core.formats.reading import WrongInput
 from pantry_web import clock
@@ -15,6 +16,7 @@ from pantry_web.moving.actions.bring_in_kitchen import bring_in_kitchen
 from pantry_web.moving.read_in import read_kitchen
 from pantry_web.moving.taken_out import kitchen_document
 from pantry_web.refusal import Refused
+from pantry_web.sentences import tell
 
 MOST_TOLD = 12
 
@@ -22,7 +24,7 @@ MOST_TOLD = 12
 class KitchenFileForm(FileForm):
     """A kitchen as a file."""
 
-    most_bytes, too_big = 20_000_000, "That is over 20 megabytes; a kitchen is smaller."
+    most_bytes, too_big = 20_000_000, _("That is over 20 megabytes; a kitchen is smaller.")
 
 
 def take_out(request: HttpRequest) -> HttpResponse:
@@ -49,7 +51,10 @@ def bring_in(request: HttpRequest) -> HttpResponse:
             form.add_error("document", str(refused))
         else:
             choose_kitchen(request, kitchen)
-            messages.success(request, f"{kitchen.name} is in, and you cook there now.")
+            messages.success(
+                request,
+                tell("{kitchen} is in, and you cook there now.", kitchen=kitchen.name),
+            )
             return redirect("feasts")
     status = 422 if form.is_bound else 200
     return render(request, "moving/bring_in.html", {"form": form}, status=status)

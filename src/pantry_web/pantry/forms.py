@@ -3,6 +3,8 @@
 from typing import Any
 
 from django import forms
+from django.utils.translation import gettext
+from django.utils.translation import gettext_lazy as _
 
 from pantry_core.measures.units import RECIPE_ML
 from pantry_core.rules.cures import LABEL_MOST
@@ -11,14 +13,9 @@ from pantry_core.vessels.fit import NEEDED
 from pantry_web.fields import NumberField, QuantityField
 from pantry_web.forms import KitchenForm
 from pantry_web.kitchens.models import Place
-from pantry_web.pantry.models import MATERIALS, SHAPES, Ingredient, Scale, Vessel
+from pantry_web.pantry.models import MATERIALS, SHAPES, SPOONS, Ingredient, Scale, Vessel
+from pantry_web.sentences import tell
 
-SPOONS = [
-    ("", "not weighed"),
-    ("tsp", "US teaspoon"), ("tbsp", "US tablespoon"), ("us-cup", "US cup"),
-    ("metric-tbsp", "metric tablespoon"), ("metric-cup", "metric cup"),
-    ("au-tbsp", "Australian tablespoon"), ("ml", "millilitre"),
-]  # fmt: skip
 MOST_STOCK_G = 100_000.0
 MOST_SPOON_G = 2_000.0
 MOST_SODIUM_MG = 39_340.0
@@ -30,15 +27,15 @@ MEASURES = ("length", "width", "diameter", "top", "bottom", "depth")
 class ScaleForm(KitchenForm):
     """A scale: its name, its smallest step, the most that it holds."""
 
-    name = forms.CharField(max_length=40, label="Name")
-    division = QuantityField("mass", 1000.0, label="Reads to")
-    capacity = QuantityField("mass", 300_000.0, label="Holds at most")
+    name = forms.CharField(max_length=40, label=_("Name"))
+    division = QuantityField("mass", 1000.0, label=_("Reads to"))
+    capacity = QuantityField("mass", 300_000.0, label=_("Holds at most"))
 
     def clean(self) -> dict[str, Any]:
         """It holds more than its smallest step."""
         division, capacity = (self.cleaned_data.get(name) for name in ("division", "capacity"))
         if division and capacity and capacity <= division:
-            self.add_error("capacity", "It holds more than its smallest step, like 5 kg.")
+            self.add_error("capacity", gettext("It holds more than its smallest step, like 5 kg."))
         return self.cleaned_data
 
     @property
@@ -58,18 +55,18 @@ class ScaleForm(KitchenForm):
 class IngredientForm(KitchenForm):
     """A packet: what it is, its label, the spoon that was weighed, what is left."""
 
-    name = forms.CharField(max_length=60, label="What the packet says")
+    name = forms.CharField(max_length=60, label=_("What the packet says"))
     stands_for = forms.ChoiceField(
-        choices=[(each.key, each.name) for each in INGREDIENTS.values()], label="It is"
+        choices=[(each.key, each.name) for each in INGREDIENTS.values()], label=_("It is")
     )
-    spoon = forms.ChoiceField(choices=SPOONS, label="A level", required=False)
-    spoon_mass = QuantityField("mass", MOST_SPOON_G, label="weighs", required=False)
+    spoon = forms.ChoiceField(choices=SPOONS, label=_("A level"), required=False)
+    spoon_mass = QuantityField("mass", MOST_SPOON_G, label=_("weighs"), required=False)
     nitrite = NumberField(
-        0, 100 * LABEL_MOST.value, unit="%", label="Nitrite, by the label", required=False
+        0, 100 * LABEL_MOST.value, unit="%", label=_("Nitrite, by the label"), required=False
     )
-    nitrate = NumberField(0, 100, unit="%", label="Nitrate, by the label", required=False)
-    sodium = NumberField(0, MOST_SODIUM_MG, unit="mg", label="Sodium in 100 g", required=False)
-    stock = QuantityField("mass", MOST_STOCK_G, label="In stock", required=False)
+    nitrate = NumberField(0, 100, unit="%", label=_("Nitrate, by the label"), required=False)
+    sodium = NumberField(0, MOST_SODIUM_MG, unit="mg", label=_("Sodium in 100 g"), required=False)
+    stock = QuantityField("mass", MOST_STOCK_G, label=_("In stock"), required=False)
 
     def clean(self) -> dict[str, Any]:
         """A label goes with its kind; curing salt is never measured by the spoon."""
@@ -79,23 +76,27 @@ class IngredientForm(KitchenForm):
             return cleaned
         for name in ("nitrite", "nitrate"):
             if cleaned.get(name) is not None and role != "cure":
-                self.add_error(name, "Only curing salts have this on their label; leave it empty.")
+                self.add_error(
+                    name, gettext("Only curing salts have this on their label; leave it empty.")
+                )
         if cleaned.get("sodium") is not None and role != "sauce":
-            self.add_error("sodium", "This is for sauces; leave it empty.")
+            self.add_error("sodium", gettext("This is for sauces; leave it empty."))
         spoon, grams = cleaned.get("spoon"), cleaned.get("spoon_mass")
         if grams is not None and role == "cure":
             self.add_error(
-                "spoon_mass", "Curing salt goes by the scale, never by the spoon; leave it empty."
+                "spoon_mass",
+                gettext("Curing salt goes by the scale, never by the spoon; leave it empty."),
             )
         elif grams is not None and not spoon:
-            self.add_error("spoon", "Say which spoon or cup it was.")
+            self.add_error("spoon", gettext("Say which spoon or cup it was."))
         elif grams is None and spoon and "spoon_mass" not in self.errors:
-            self.add_error("spoon_mass", "Say what it weighs, like 18 g.")
+            self.add_error("spoon_mass", gettext("Say what it weighs, like 18 g."))
         elif grams is not None and spoon:
             each = grams / RECIPE_ML[spoon]
             if not LEAST_G_PER_ML <= each <= MOST_G_PER_ML:
                 self.add_error(
-                    "spoon_mass", f"That is {each:.2g} g a millilitre; weigh the spoon again."
+                    "spoon_mass",
+                    tell("That is {each:.2g} g a millilitre; weigh the spoon again.", each=each),
                 )
         return cleaned
 
@@ -121,7 +122,7 @@ class IngredientForm(KitchenForm):
 class PlaceForm(KitchenForm):
     """How much fits into a place at once: of the fridge litres, else pieces."""
 
-    capacity = NumberField(0, 2000, label="Fits at once")
+    capacity = NumberField(0, 2000, label=_("Fits at once"))
 
     @property
     def values(self) -> dict[str, object]:
@@ -137,16 +138,16 @@ class PlaceForm(KitchenForm):
 class VesselForm(KitchenForm):
     """A vessel: its shape, what it is made of, its inner measures."""
 
-    name = forms.CharField(max_length=40, label="Name")
-    shape = forms.ChoiceField(choices=SHAPES, label="Shape")
-    material = forms.ChoiceField(choices=MATERIALS, label="Made of")
-    length = QuantityField("length", 2000.0, label="Length inside", required=False)
-    width = QuantityField("length", 2000.0, label="Width inside", required=False)
-    diameter = QuantityField("length", 2000.0, label="Diameter", required=False)
-    top = QuantityField("length", 2000.0, label="Diameter at the top", required=False)
-    bottom = QuantityField("length", 2000.0, label="Diameter at the bottom", required=False)
-    depth = QuantityField("length", 2000.0, label="Depth", required=False)
-    litres = NumberField(0.1, 1000, unit="l", label="Holds", required=False)
+    name = forms.CharField(max_length=40, label=_("Name"))
+    shape = forms.ChoiceField(choices=SHAPES, label=_("Shape"))
+    material = forms.ChoiceField(choices=MATERIALS, label=_("Made of"))
+    length = QuantityField("length", 2000.0, label=_("Length inside"), required=False)
+    width = QuantityField("length", 2000.0, label=_("Width inside"), required=False)
+    diameter = QuantityField("length", 2000.0, label=_("Diameter"), required=False)
+    top = QuantityField("length", 2000.0, label=_("Diameter at the top"), required=False)
+    bottom = QuantityField("length", 2000.0, label=_("Diameter at the bottom"), required=False)
+    depth = QuantityField("length", 2000.0, label=_("Depth"), required=False)
+    litres = NumberField(0.1, 1000, unit="l", label=_("Holds"), required=False)
 
     def clean(self) -> dict[str, Any]:
         """Every shape has its measures."""
@@ -154,7 +155,10 @@ class VesselForm(KitchenForm):
         for measure in NEEDED.get(shape, ()) if shape else ():
             name = measure.removesuffix("_mm")
             if name not in self.errors and self.cleaned_data.get(name) is None:
-                self.add_error(name, f"A vessel that is {shape} needs this; measure it inside.")
+                self.add_error(
+                    name,
+                    tell("A vessel that is {shape} needs this; measure it inside.", shape=shape),
+                )
         return self.cleaned_data
 
     @property

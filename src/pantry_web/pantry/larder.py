@@ -5,9 +5,10 @@ from dataclasses import dataclass, field
 
 from pantry_core.measures.scales import Scale
 from pantry_core.rules.ingredients import INGREDIENTS, SALT_PER_SODIUM
+from pantry_core.text import say
 from pantry_web.kitchens.models import Kitchen
 
-USUAL_SCALE = Scale("kitchen scale", 1.0, 5000.0)
+USUAL_SCALE = Scale(say("kitchen scale"), 1.0, 5000.0)
 """The scale of a kitchen that has named none (common practice)."""
 
 

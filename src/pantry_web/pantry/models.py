@@ -1,17 +1,26 @@
 """What stands in the pantry of a kitchen."""
 
+from typing import Any
+
 from django.db import models
 from django.db.models import Q
+from django.utils.translation import gettext_lazy as _
 
 from pantry_core.measures.units import RECIPE_ML
 from pantry_core.rules.ingredients import INGREDIENTS
 from pantry_web.kitchens.models import Kitchen
 
-SHAPES = [("box", "Box"), ("round", "Round"), ("tapered", "Tapered"), ("bag", "Bag")]
+SHAPES = [("box", _("Box")), ("round", _("Round")), ("tapered", _("Tapered")), ("bag", _("Bag"))]
 MATERIALS = [
-    ("glass", "Glass"), ("food-plastic", "Food plastic"), ("stoneware", "Stoneware"),
-    ("stainless", "Stainless steel"), ("aluminium", "Bare aluminium"), ("copper", "Bare copper"),
-    ("iron", "Bare iron"), ("unknown", "Not known"),
+    ("glass", _("Glass")), ("food-plastic", _("Food plastic")), ("stoneware", _("Stoneware")),
+    ("stainless", _("Stainless steel")), ("aluminium", _("Bare aluminium")),
+    ("copper", _("Bare copper")), ("iron", _("Bare iron")), ("unknown", _("Not known")),
+]  # fmt: skip
+SPOONS = [
+    ("", _("not weighed")),
+    ("tsp", _("US teaspoon")), ("tbsp", _("US tablespoon")), ("us-cup", _("US cup")),
+    ("metric-tbsp", _("metric tablespoon")), ("metric-cup", _("metric cup")),
+    ("au-tbsp", _("Australian tablespoon")), ("ml", _("millilitre")),
 ]  # fmt: skip
 
 
@@ -50,6 +59,11 @@ class Ingredient(models.Model):
     nitrate_pct = models.FloatField(null=True, blank=True)
     sodium_mg = models.FloatField(null=True, blank=True)
     stock_g = models.FloatField(null=True, blank=True)
+
+    @property
+    def spoon_name(self) -> Any:
+        """The spoon that was weighed, as a cook calls it."""
+        return dict(SPOONS)[self.spoon]
 
     class Meta:
         ordering = ["name", "pk"]

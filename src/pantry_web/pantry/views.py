@@ -5,6 +5,7 @@ from typing import Any
 from django.contrib import messages
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
+from django.utils.translation import gettext
 from django.views.decorators.http import require_POST
 
 from pantry_web.kitchens.access import kitchen_of
@@ -37,7 +38,7 @@ def add_thing(request: HttpRequest, thing: str) -> HttpResponse:
     model, form_class = _kind(thing, can_be_given=False)
     form = form_class(request.POST, units=kitchen.units, auto_id=f"id_{thing}_%s")
     if form.is_valid() and model.objects.filter(kitchen=kitchen).count() >= MOST_THINGS:
-        form.add_error("name", "The pantry is full; remove something first.")
+        form.add_error("name", gettext("The pantry is full; remove something first."))
     if form.is_valid():
         put_in(model, kitchen, form.values)
         messages.success(request, "Saved.")

@@ -17,6 +17,7 @@ from pantry_web.planning.access import feast_outlook_of, outlook_of
 from pantry_web.planning.hands import Task, feast_tasks, tasks
 from pantry_web.planning.outlook import FeastOutlook, Outlook
 from pantry_web.quantities import hours_of
+from pantry_web.sentences import said, tell, translated
 
 NEXT_TASKS = 5
 JUST_PAST = timedelta(hours=12)
@@ -64,24 +65,32 @@ def show_all(request: HttpRequest, feast_id: int) -> HttpResponse:
 def calendar_file(request: HttpRequest, dish_id: int) -> HttpResponse:
     """Every hands-on moment and round that lies ahead, with alarms."""
     view = outlook_of(request, dish_id)
-    name = f"{view.dish.name}, {view.dish.feast.name}"
+    name, units = f"{view.dish.name}, {view.dish.feast.name}", view.kitchen.units
     moments = (
         Moment(
             uid=_uid(view, task, task.at),
             at=task.at,
             minutes=task.minutes,
-            title=f"{view.dish.name}: {task.title}",
-            note=f"{task.how}\n\nStop. {task.withheld}" if task.withheld else task.how,
+            title=f"{view.dish.name}: {said(task.title, units)}",
+            note=_note(task, units),
         )
         for task in tasks(view)
         if task.at is not None
     )
     told = (
-        Told(each.text, each.code, each.level, each.step or "") for each in view.notices
-    )  # fmt: skip
+        Told(said(each.text, units), each.code, each.level, each.step or "")
+        for each in view.notices
+    )
     response = HttpResponse(calendar(name, moments, view.now, told), content_type="text/calendar")
     response["Content-Disposition"] = f'attachment; filename="pantry-clock-{dish_id}.ics"'
     return response
+
+
+def _note(task: Task, units: str) -> str:
+    how = said(task.how, units)
+    if not task.withheld:
+        return how
+    return tell("{how}\n\nStop. {withheld}", how=how, withheld=said(task.withheld, units))
 
 
 def _uid(view: Outlook, task: Task, at: datetime) -> str:
@@ -102,19 +111,19 @@ def _chain(view: Outlook) -> Chain:
 
 
 def _stays(view: Outlook) -> list[Stay]:
-    stays = []
+    stays, units = [], view.kitchen.units
     for planned in view.plan.steps if view.plan else ():
         step = view.step(planned.step)
         if step is not None:
             stays.append(
                 Stay(
                     key=step.id,
-                    title=step.title,
+                    title=said(step.title, units),
                     place=step.place or "shop",
                     start=planned.start,
                     end=planned.end,
                     state=_state(view, step.id),
-                    length=span(hours_of(planned.end - planned.start)),
+                    length=translated(span(hours_of(planned.end - planned.start))),
                 )
             )
     return stays

@@ -5,6 +5,7 @@ from datetime import datetime
 from typing import Literal
 
 from pantry_core.measures.said import span
+from pantry_core.text import say
 from pantry_web.planning.outlook import FeastOutlook
 from pantry_web.quantities import hours_of
 
@@ -50,6 +51,6 @@ def changes(whole: FeastOutlook) -> list[Change]:
 def _change(dish: str, title: str, was: datetime | None, now: datetime | None) -> Change:
     if was is None or now is None:
         kind: Literal["new", "gone"] = "new" if was is None else "gone"
-        return Change(dish, title, kind, was, now, "new" if was is None else "falls away")
+        return Change(dish, title, kind, was, now, "new" if was is None else say("falls away"))
     length = span(abs(hours_of(now - was)))
     return Change(dish, title, "moved", was, now, f"{length} {'later' if now > was else 'earlier'}")

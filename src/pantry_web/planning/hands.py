@@ -8,6 +8,7 @@ from typing import Literal
 
 from pantry_core.dish.answer import DishStep, Gate
 from pantry_core.history.log import hours_between
+from pantry_core.text import say
 from pantry_web.planning.outlook import FeastOutlook, Outlook
 
 GRID_MIN = 15
@@ -101,7 +102,7 @@ def _beginnings(view: Outlook) -> Iterator[Task]:
             yield Task(
                 "begin",
                 step.id,
-                step.title if is_all_work(step) else f"{step.title}: begin",
+                step.title if is_all_work(step) else say("{step}: begin", step=step.title),
                 step.text,
                 planned.start if planned else None,
                 step.hands_min,
@@ -172,11 +173,25 @@ def lost_waits(view: Outlook) -> tuple[str, ...]:
         for wait in step.after if step.id not in view.state.begun else ():
             other = others.get(wait.dish)
             if other is None:
-                told.append(f"{step.title} waits for a dish that is not in this feast.")
+                told.append(
+                    say("{step} waits for a dish that is not in this feast.", step=step.title)
+                )
             elif other.dish.is_given_up or other.is_discarded:
-                told.append(f"{step.title} waits for {other.dish.name}, which is dropped.")
+                told.append(
+                    say(
+                        "{step} waits for {dish}, which is dropped.",
+                        step=step.title,
+                        dish=other.dish.name,
+                    )
+                )
             elif other.step(wait.step) is None:
-                told.append(f"{step.title} waits for a step that {other.dish.name} has no more.")
+                told.append(
+                    say(
+                        "{step} waits for a step that {dish} has no more.",
+                        step=step.title,
+                        dish=other.dish.name,
+                    )
+                )
     return tuple(told)
 
 
@@ -193,7 +208,11 @@ def waits_for_others(view: Outlook) -> str | None:
         later = other.steps[other.place_of(wait.step) + 1 :]
         has_passed = any(each.id in other.state.begun for each in later)
         if not has_passed and (fact is None or fact.ended_at is None):
-            return f"It waits for {step.title} of {other.dish.name}. Begin all the same?"
+            return say(
+                "It waits for {step} of {dish}. Begin all the same?",
+                step=step.title,
+                dish=other.dish.name,
+            )
     return None
 
 
@@ -201,7 +220,7 @@ def asked_of(view: Outlook) -> str | None:
     """What is asked when what runs is not as it was wanted, or has only just begun."""
     gate = gate_now(view)
     if gate is not None and gate.may_pass and not gate.is_open:
-        return f"{gate.text} Go on all the same?"
+        return say("{gate} Go on all the same?", gate=gate.text)
     early = waits_for_others(view)
     if early is not None:
         return early
@@ -210,4 +229,8 @@ def asked_of(view: Outlook) -> str | None:
     if running is None or since is None or running.min_h < LONG_H or view.now - since > SLIP:
         return None
     minutes = round(60 * hours_between(since, view.now))
-    return f"{running.title} began {minutes} min ago. Is it really over?"
+    return say(
+        "{running} began {minutes} min ago. Is it really over?",
+        running=running.title,
+        minutes=minutes,
+    )

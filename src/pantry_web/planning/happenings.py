@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from datetime import datetime
 
+from pantry_core.text import say
 from pantry_web.feasts.models import Event
 from pantry_web.planning.outlook import Outlook
 from pantry_web.quantities import temperature
@@ -44,17 +45,23 @@ def _words(view: Outlook, event: Event) -> str:
         step = view.step(event.step_key)
         return step.title if step else event.step_key
     if event.what == What.TASTED:
-        return f"A slice tasted {event.get_taste_display().lower()}"
+        return say(
+            "A slice tasted {get_taste_display}",
+            get_taste_display=event.get_taste_display().lower(),
+        )
     if event.what == What.TOUCHED:
         return event.get_touch_display().capitalize()
     if event.what == What.TEMPERATURE_READ:
-        return f"Read {temperature(event.temperature_c or 0.0, view.kitchen.units)}"
+        return say(
+            "Read {temperature}",
+            temperature=temperature(event.temperature_c or 0.0, view.kitchen.units),
+        )
     if event.what == What.LINE_WEIGHED:
-        return f"Weighed out: {event.line.replace('-', ' ')}"
+        return say("Weighed out: {replace}", replace=event.line.replace("-", " "))
     return {
         What.NOTED: event.note,
-        What.PUT_IN: "Put in",
-        What.TURNED: "Turned",
-        What.LIFTED: "Lifted",
-        What.WEIGHED: "Weighed",
+        What.PUT_IN: say("Put in"),
+        What.TURNED: say("Turned"),
+        What.LIFTED: say("Lifted"),
+        What.WEIGHED: say("Weighed"),
     }.get(What(event.what), event.what)

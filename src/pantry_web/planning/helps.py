@@ -15,6 +15,7 @@ from pantry_core.plan.problem import GRID, resolve
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Plan
 from pantry_core.routes.ways import WAYS, WayName
+from pantry_core.text import Sentence, say
 from pantry_web.background import queue
 from pantry_web.background.models import Work
 from pantry_web.feasts.documents import dish_document
@@ -39,7 +40,7 @@ class Remedy:
     """What helps and was solved: changes of what is asked, or a dish decided otherwise."""
 
     code: str
-    text: str
+    text: Sentence
     plan: Plan
     changes: tuple[Change, ...] = ()
     dish_id: int | None = None
@@ -92,7 +93,7 @@ def work_out_remedies(pk: int) -> None:
         if not document["dishes"]:
             return []
         found = [*_of_pieces(whole, document), *_of_the_plan(whole, document)]
-        return _REMEDIES.dump_python(found, mode="json")
+        return _REMEDIES.dump_python(found)
 
     queue.carry_out(pk, deed)
 
@@ -142,7 +143,7 @@ def _of_pieces(whole: FeastOutlook, document: Document) -> Iterator[Remedy]:
             planned = [step for step in solved.steps if step.dish == view.key]
             if _answer_without_stop(with_plan(plain, planned)) is None:
                 continue
-            told = f"{text} for {view.dish.name}."
+            told = say("{change} for {dish}.", change=text, dish=view.dish.name)
             yield Remedy(_code(told), told, solved, dish_id=view.dish.pk, decided=decided)
             offered += 1
             if offered == MOST_OF_PIECES:
@@ -157,7 +158,7 @@ def _otherwise(view: Outlook) -> Iterator[tuple[str, Document]]:
         return
     if way.timing in ("school", "model"):
         halved = {**view.dish.piece, "thickness_mm": THINNER * answer.asked.meat.thickness_mm}
-        yield "A thinner piece, cut in two,", {**document, "piece": halved}
+        yield say("A thinner piece, cut in two,"), {**document, "piece": halved}
     fitting = {option.method for option in answer.options}
     for name in SHORTER:
         other = WAYS[name]

@@ -13,6 +13,7 @@ from pantry_core.plan.request import PlanRequest
 from pantry_core.routes.cooking import usual_early_min
 from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.ways import WAYS, Way, WayName
+from pantry_core.text import Sentence, joined, say
 from pantry_web.background import queue
 from pantry_web.background.models import Work
 from pantry_web.feasts.documents import dish_document
@@ -23,7 +24,7 @@ from pantry_web.planning.plan_document import steps_document
 from pantry_web.planning.solving import without
 
 NEW = "new"
-UNSETTLED = "The search found neither a plan nor a reason why there is none."
+UNSETTLED = say("The search found neither a plan nor a reason why there is none.")
 
 Document = dict[str, Any]
 
@@ -34,7 +35,7 @@ class MethodOption:
 
     method: WayName
     can: bool
-    why: str
+    why: Sentence
     begin_by: datetime | None = None
 
     @property
@@ -101,8 +102,8 @@ def work_out_options(pk: int) -> None:
         answers: list[MethodOption] = []
         for way in _ways(asked["piece"]["cut"]):
             answers.append(_option(whole, asked["piece"], way))
-            report.answer(_OPTIONS.dump_python(answers, mode="json"))
-        return _OPTIONS.dump_python(answers, mode="json")
+            report.answer(_OPTIONS.dump_python(answers))
+        return _OPTIONS.dump_python(answers)
 
     queue.carry_out(pk, deed)
 
@@ -123,7 +124,7 @@ def _option(whole: FeastOutlook, piece: Document, way: Way) -> MethodOption:
     begin_by = latest_begin(found, NEW)
     if begin_by is not None:
         return MethodOption(way.id, can=True, why=way.gives_up, begin_by=begin_by)
-    why = " ".join(in_few_words(found, explain(found).why))
+    why = joined(" ", in_few_words(found, explain(found).why))
     return MethodOption(way.id, can=False, why=why or UNSETTLED)
 
 
@@ -132,14 +133,14 @@ def _asked(whole: FeastOutlook, piece: Document, way: Way) -> Problem | str:
     decided = {"piece": piece, "cure": {"method": way.id}}
     answer = work_out(dish_document(decided, whole.house))
     if isinstance(answer, Broken):
-        return " ".join(each.what for each in answer.problems)
+        return joined("; ", (each.what for each in answer.problems))
     if answer.stops:
         return answer.stops[0].text
     planned = bool(whole.plan and whole.plan.steps)
     left_out = {each.key for each in whole.dishes if not planned or each.why_left_out}
     document = without(whole.plan_document(hold=False), left_out)
     new = {
-        "id": NEW, "name": "This piece", "early_max_min": usual_early_min([None], 1),
+        "id": NEW, "name": say("This piece"), "early_max_min": usual_early_min([None], 1),
         "steps": steps_document(answer.steps),
     }  # fmt: skip
     return resolve(PlanRequest.model_validate({**document, "dishes": [*document["dishes"], new]}))

@@ -14,6 +14,7 @@ from pantry_core.plan.changes import LeaveOut, applied
 from pantry_core.plan.problem import GRID, WrongPlan, resolve
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Plan
+from pantry_core.text import Sentence
 from pantry_web.background import queue
 from pantry_web.background.models import Work
 from pantry_web.background.patient import write_if_free
@@ -64,8 +65,8 @@ class Solved:
     """
 
     plan: Plan
-    why: tuple[str, ...] = ()
-    left_out: dict[str, tuple[str, ...]] = field(default_factory=dict)
+    why: tuple[Sentence, ...] = ()
+    left_out: dict[str, tuple[Sentence, ...]] = field(default_factory=dict)
 
 
 _SOLVED: TypeAdapter[Solved] = TypeAdapter(Solved)
@@ -82,7 +83,7 @@ def solved(kitchen: Kitchen, asked: Asked) -> Solved | Work:
         queue.forget(kept)
     if _open_steps(asked.document) <= QUICK_STEPS:
         answer = solve(asked)
-        data = _SOLVED.dump_python(answer, mode="json")
+        data = _SOLVED.dump_python(answer)
         write_if_free(lambda: queue.keep_answer(kitchen, asked.key, asked.stored(), data))
         return answer
     work = queue.hand_over(kitchen, asked.key, asked.stored(), work_out_plan)
@@ -110,7 +111,7 @@ def work_out_plan(pk: int) -> None:
 
         answer = solve(Asked.of(report.document), tell, report.wants_stop)
         forget_old_answers()
-        return _SOLVED.dump_python(answer, mode="json")
+        return _SOLVED.dump_python(answer)
 
     queue.carry_out(pk, deed)
 

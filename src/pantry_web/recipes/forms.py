@@ -3,6 +3,7 @@
 from typing import Any
 
 from django import forms
+from django.utils.translation import gettext_lazy as _
 
 from pantry_core.mixes.request import MOST_INJECTION_SHARE
 from pantry_core.recipes.found import MOST_BYTES, NotARecipe, Recipe, from_json_ld
@@ -11,6 +12,7 @@ from pantry_web.feasts.choices import way_choices, way_of
 from pantry_web.fields import NumberField
 from pantry_web.forms import KitchenForm, PlainForm
 from pantry_web.kitchens.models import Kitchen
+from pantry_web.sentences import tell, translated
 
 LONGEST_RECIPE = 8000
 MARKUP = ("{", "[", "<")
@@ -34,18 +36,22 @@ class RecipeForm(KitchenForm):
     """The recipe line by line, and what of it is to be used."""
 
     text = forms.CharField(
-        label="The recipe, one thing a line",
+        label=_("The recipe, one thing a line"),
         max_length=LONGEST_RECIPE,
         widget=forms.Textarea(attrs={"rows": 12, "spellcheck": "false"}),
         required=False,
     )
-    method = forms.ChoiceField(choices=way_choices, label="How", widget=MethodSelect)
-    cups = forms.ChoiceField(choices=Kitchen.Cups.choices, label="Whose cups and spoons")
-    days = NumberField(0.1, 365, unit="days", label="How long, it says", required=False)
-    used = NumberField(1, 100, unit="%", label="Of the liquid, used", required=False)
-    share = NumberField(1, 100 * MOST_INJECTION_SHARE, unit="%", label="By needle", required=False)
-    held_back = NumberField(0, 100, unit="%", label="Spices held back for the pot", required=False)
-    is_scaled = forms.BooleanField(label="Scale it to this piece", required=False)
+    method = forms.ChoiceField(choices=way_choices, label=_("How"), widget=MethodSelect)
+    cups = forms.ChoiceField(choices=Kitchen.Cups.choices, label=_("Whose cups and spoons"))
+    days = NumberField(0.1, 365, unit=_("days"), label=_("How long, it says"), required=False)
+    used = NumberField(1, 100, unit="%", label=_("Of the liquid, used"), required=False)
+    share = NumberField(
+        1, 100 * MOST_INJECTION_SHARE, unit="%", label=_("By needle"), required=False
+    )
+    held_back = NumberField(
+        0, 100, unit="%", label=_("Spices held back for the pot"), required=False
+    )
+    is_scaled = forms.BooleanField(label=_("Scale it to this piece"), required=False)
 
     def clean_text(self) -> str:
         """Take the lines out of a schema.org Recipe that was pasted."""
@@ -54,7 +60,7 @@ class RecipeForm(KitchenForm):
             try:
                 return "\n".join(from_json_ld(text.encode()).lines)
             except NotARecipe as error:
-                raise forms.ValidationError(str(error)) from None
+                raise forms.ValidationError(translated(str(error))) from None
         return text
 
     @property
@@ -66,16 +72,19 @@ class RecipeForm(KitchenForm):
 class ImportForm(PlainForm):
     """A file with a schema.org Recipe."""
 
-    file = forms.FileField(label="Import a recipe (JSON-LD)", allow_empty_file=True)
+    file = forms.FileField(label=_("Import a recipe (JSON-LD)"), allow_empty_file=True)
 
     def clean_file(self) -> Recipe:
         """The recipe in it."""
         file = self.cleaned_data["file"]
         if file.size > MOST_BYTES:
             raise forms.ValidationError(
-                f"This file has {file.size / 1e6:.1f} MB; a recipe of 1 MB at the most would do."
+                tell(
+                    "This file has {size:.1f} MB; a recipe of 1 MB at the most would do.",
+                    size=file.size / 1e6,
+                )
             )
         try:
             return from_json_ld(file.read())
         except NotARecipe as error:
-            raise forms.ValidationError(str(error)) from None
+            raise forms.ValidationError(translated(str(error))) from None

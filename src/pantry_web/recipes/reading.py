@@ -23,6 +23,7 @@ from pantry_web.feasts.documents import Document, House, dish_document
 from pantry_web.feasts.line_labels import label_of
 from pantry_web.feasts.models import Dish
 from pantry_web.planning.answers import work_out
+from pantry_web.sentences import tell
 
 LEFT_OUT = "none"
 """What is chosen for a line that is to be left out."""
@@ -194,7 +195,10 @@ def _asked(
     if line.must_answer and key is None and chosen != LEFT_OUT:
         problem = line.question
     elif asks_pct and _pct_of(typed) is None and (typed or key != "celery-powder"):
-        problem = f"How much {LABEL_WORDS[asks_pct]} does its label say? A percentage would do."
+        problem = tell(
+            "How much {label_words} does its label say? A percentage would do.",
+            label_words=LABEL_WORDS[asks_pct],
+        )
     return AskedLine(
         field=f"{field}",
         text=line.text,

@@ -5,6 +5,7 @@ from typing import Any
 from django.contrib import messages
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
+from django.utils.translation import gettext
 from django.views.decorators.http import require_POST
 
 from pantry_core.recipes.found import NotARecipe
@@ -15,6 +16,7 @@ from pantry_web.planning.outlook import Outlook
 from pantry_web.recipes.forms import ImportForm, RecipeForm
 from pantry_web.recipes.reading import ReadRecipe, read_recipe
 from pantry_web.refusal import Refused
+from pantry_web.sentences import tell, translated
 
 
 def recipe_check(request: HttpRequest, dish_id: int) -> HttpResponse:
@@ -24,7 +26,7 @@ def recipe_check(request: HttpRequest, dish_id: int) -> HttpResponse:
     read = _read(request, view, form)
     if request.method == "POST" and form.is_valid() and read is not None:
         if read.right is None or read.is_open:
-            form.add_error("text", "Answer what is asked beside the lines first.")
+            form.add_error("text", gettext("Answer what is asked beside the lines first."))
         else:
             return _take(request, view, form, read)
     return _page(request, view, form, read)
@@ -51,7 +53,7 @@ def recipe_import(request: HttpRequest, dish_id: int) -> HttpResponse:
     typed["text"] = "\n".join(found.lines)
     form = _form(request, view, typed)
     if found.name:
-        messages.success(request, f"Read: {found.name}.")
+        messages.success(request, tell("Read: {found}.", found=found.name))
     return _page(request, view, form, _read(request, view, form))
 
 
@@ -90,7 +92,7 @@ def _read(request: HttpRequest, view: Outlook, form: RecipeForm) -> ReadRecipe |
             answers=request.POST,
         )  # fmt: skip
     except NotARecipe as error:
-        asked.add_error("text", str(error))
+        asked.add_error("text", translated(str(error)))
         return None
 
 
@@ -103,7 +105,7 @@ def _take(request: HttpRequest, view: Outlook, form: RecipeForm, read: ReadRecip
     except Refused as refused:
         form.add_error("text", str(refused))
         return _page(request, view, form, read)
-    messages.success(request, "The recipe, put right, is the mix of this dish now.")
+    messages.success(request, gettext("The recipe, put right, is the mix of this dish now."))
     return redirect("weigh-up", dish.pk)
 
 

@@ -3,6 +3,8 @@
 from typing import Any
 
 from django import forms
+from django.utils.translation import gettext
+from django.utils.translation import gettext_lazy as _
 
 from pantry_core.meat import MOST_MEAT_G
 from pantry_web.feasts.models import Event
@@ -13,20 +15,20 @@ from pantry_web.forms import KitchenForm
 class NoteForm(KitchenForm):
     """A weight, a temperature, a taste, a touch, a note: any of them."""
 
-    mass = QuantityField("mass", MOST_MEAT_G, label="Weight now", required=False)
-    temperature = TemperatureField(-40, 150, label="Temperature read", required=False)
+    mass = QuantityField("mass", MOST_MEAT_G, label=_("Weight now"), required=False)
+    temperature = TemperatureField(-40, 150, label=_("Temperature read"), required=False)
     taste = forms.ChoiceField(
         choices=[
-            ("", "not tasted"),
+            ("", _("not tasted")),
             *((value, label.lower()) for value, label in Event.Taste.choices),
         ],
-        label="A fried slice",
+        label=_("A fried slice"),
         required=False,
     )
     touch = forms.ChoiceField(
-        choices=[("", "not tried"), *Event.Touch.choices], label="By touch", required=False
+        choices=[("", _("not tried")), *Event.Touch.choices], label=_("By touch"), required=False
     )
-    note = forms.CharField(max_length=500, label="Note", required=False)
+    note = forms.CharField(max_length=500, label=_("Note"), required=False)
 
     def clean(self) -> dict[str, Any]:
         """Something must be written."""
@@ -34,5 +36,7 @@ class NoteForm(KitchenForm):
         if not self.errors and not any(
             self.cleaned_data.get(name) not in (None, "") for name in names
         ):
-            self.add_error("note", "Write something down first: a weight, a reading or a word.")
+            self.add_error(
+                "note", gettext("Write something down first: a weight, a reading or a word.")
+            )
         return self.cleaned_data

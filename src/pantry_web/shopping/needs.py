@@ -4,6 +4,8 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 
+from django.utils.translation import gettext
+
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.plan.instants import Instant
@@ -16,6 +18,7 @@ from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.pantry.models import Ingredient
 from pantry_web.planning.outlook import Outlook, feast_outlooks
+from pantry_web.sentences import tell
 from pantry_web.shopping.models import Bought
 
 LOOKS_AHEAD = timedelta(days=60)
@@ -193,7 +196,7 @@ def _needs(view: Outlook) -> Iterator[Need]:
     if view.dish.is_job:
         if not view.state.begun:
             for each in view.answer.ingredients:
-                yield Need(each.name.capitalize(), _key(each.name), each.grams, by, view.dish)
+                yield Need(each.name, _key(each.name), each.grams, by, view.dish)
         return
     if view.answer.sheet is not None and view.answer.asked is not None:
         for name, key, grams in _sheet_lines(view.answer.sheet, view.answer.asked):
@@ -201,7 +204,7 @@ def _needs(view: Outlook) -> Iterator[Need]:
     for spice in view.dish.cure.get("spices", ()):
         text, unit = spice["text"], "" if spice["unit"] == "piece" else f" {spice['unit']}"
         note = f"{spice['amount']:.3g}{unit}"
-        yield Need(text.capitalize(), f"spice-{text}"[:120], None, by, view.dish, note)
+        yield Need(text, f"spice-{text}"[:120], None, by, view.dish, note)
 
 
 def _steps_in_the_shop(view: Outlook, by: Instant) -> Iterator[Need]:
@@ -215,11 +218,13 @@ def _steps_in_the_shop(view: Outlook, by: Instant) -> Iterator[Need]:
             yield Need(step.title, key, None, by, dish, step.text, step=step.id)
             continue
         cut = CUTS[dish.piece["cut"]].name
-        name = cut if cut == dish.name else f"{cut}, for {dish.name.lower()}"
+        name = (
+            cut if cut == dish.name else tell("{cut}, for {dish}", cut=cut, dish=dish.name.lower())
+        )
         key, purchase = f"{MEAT}-{dish.pk}", dish.piece.get("purchase")
         if purchase is not None:
             name, key = purchase.capitalize(), f"{MEAT}-of-{dish.feast_id}-{purchase}"[:120]
-        note = "weight after trimming; buy a little more"
+        note = gettext("weight after trimming; buy a little more")
         yield Need(name, key, dish.mass_g, by, dish, note, _kept(view), step=step.id)
 
 
@@ -230,12 +235,14 @@ def _kept(view: Outlook) -> str:
     for step in following:
         planned = view.planned(step.id)
         if step.kind == "thaw" and planned is not None:
-            stays.append("into the fridge to thaw")
+            stays.append(gettext("into the fridge to thaw"))
         if planned is None or step.place not in ("freezer", "fridge") or step.hands_min:
             break
         if planned.end > planned.start:
             until = Instant(planned.end, view.dish.feast.time_zone).local
-            stays.append(f"into the {step.place} until {until:%a %H:%M}")
+            stays.append(
+                tell("into the {place} until {until:%a %H:%M}", place=step.place, until=until)
+            )
     return ", ".join(stays)
 
 

@@ -8,6 +8,9 @@ from io import StringIO
 from django.contrib import messages
 from django.http import HttpRequest, HttpResponse, HttpResponseRedirect
 from django.shortcuts import redirect, render
+from django.utils.text import capfirst
+from django.utils.translation import gettext
+from django.utils.translation import gettext_lazy as _
 from django.views.decorators.http import require_POST
 
 from pantry_web import clock
@@ -18,10 +21,11 @@ from pantry_web.kitchens.models import Cook
 from pantry_web.planning.deeds import done
 from pantry_web.planning.outlook import Outlook
 from pantry_web.quantities import mass
+from pantry_web.sentences import translated
 from pantry_web.shopping.actions.tick_line import tick_lines, untick_lines
 from pantry_web.shopping.needs import Line, Trip, in_the_pantry, shopping_trips
 
-NO_MORE = "The plan has changed, and the list with it: look again."
+NO_MORE = _("The plan has changed, and the list with it: look again.")
 FORMULA = ("=", "+", "-", "@", "\t", "\r")
 """What a spreadsheet would take for a formula at the beginning of a cell."""
 
@@ -74,9 +78,9 @@ def shopping_text(request: HttpRequest) -> HttpResponse:
         if missing:
             lines += ["", _named(trip)] if lines else [_named(trip)]
         lines += [
-            f"{_amount(each, units)}  {each.name} ({', '.join(each.dishes)})" for each in missing
+            f"{_amount(each, units)}  {_name(each)} ({', '.join(each.dishes)})" for each in missing
         ]
-    text = "\n".join(lines or ["Nothing is missing."])
+    text = "\n".join(lines or [gettext("Nothing is missing.")])
     return HttpResponse(f"{text}\n", content_type="text/plain; charset=utf-8")
 
 
@@ -91,7 +95,7 @@ def shopping_csv(request: HttpRequest) -> HttpResponse:
         at = trip.at.local.isoformat(timespec="minutes") if trip.at else ""
         for each in trip.lines:
             row = [
-                each.name, _number(each.to_buy_g), _number(each.needed_g), _number(each.stock_g),
+                _name(each), _number(each.to_buy_g), _number(each.needed_g), _number(each.stock_g),
                 each.by.local.isoformat(timespec="minutes"),
                 "; ".join(each.dishes), each.note, at, "yes" if each.is_bought else "no",
             ]  # fmt: skip
@@ -128,8 +132,12 @@ def _begin(view: Outlook, step: str, by: Cook) -> None:
     keep_plan(view.dish.feast, plan)
 
 
+def _name(line: Line) -> str:
+    return capfirst(translated(line.name))
+
+
 def _named(trip: Trip) -> str:
-    return f"{trip.at.local:%A %-d %B, %H:%M}" if trip.at else "Without a trip of its own"
+    return f"{trip.at.local:%A %-d %B, %H:%M}" if trip.at else gettext("Without a trip of its own")
 
 
 def _amount(each: Line, units: str) -> str:

@@ -7,12 +7,14 @@ from typing import Any
 from zoneinfo import ZoneInfo
 
 from django import forms
+from django.utils.translation import gettext
+from django.utils.translation import gettext_lazy as _
 
 from pantry_core.dish.answer import DishStep
 from pantry_core.plan.problem import GRID
 from pantry_core.plan.request import ENDS
 from pantry_core.routes.jobs import JOBS, MOST_MADE_G
-from pantry_core.routes.steps import PLACES, SHOPPING
+from pantry_core.routes.steps import SHOPPING
 from pantry_web.feasts.documents import Document
 from pantry_web.feasts.forms import REDUCED
 from pantry_web.feasts.models import Dish
@@ -26,14 +28,20 @@ from pantry_web.fields import (
 from pantry_web.forms import KitchenForm, PlainForm
 from pantry_web.ingredient_lines import IngredientsField, as_lines
 from pantry_web.kitchens.forms import ZonedForm
+from pantry_web.sentences import tell
 
 MOST_H, MOST_HANDS_H, MOST_EARLY_MIN = 24.0 * 90, 10.0, 720.0
 MINUTES = 60.0
-USUAL_ROUND = "Look after it"
+USUAL_ROUND = _("Look after it")
+PLACE_NAMES = {
+    "freezer": _("Freezer"), "fridge": _("Fridge"), "counter": _("Counter"), "hob": _("Hob"),
+    "smoker": _("Smoker"), "oven": _("Oven"), "fire": _("Fire"),
+}  # fmt: skip
 WINDOW = ("min_h", "prefer_h", "max_h")
 UNTIL = {
-    "": "its time is up", "inside_c": "so hot inside", "cold_c": "so cold", "tender": "tender",
-    "look": "it looks done",
+    "": _("its time is up"), "inside_c": _("so hot inside"), "cold_c": _("so cold"),
+    "tender": _("tender"),
+    "look": _("it looks done"),
 }  # fmt: skip
 """Until what a step goes on, as a form offers it; keys are those of the document."""
 
@@ -58,29 +66,30 @@ class Waited:
 class StepForm(ZonedForm):
     """A step: its words, where, how long, its hands and rounds, until what, a fixed start."""
 
-    title = forms.CharField(max_length=80, label="What")
+    title = forms.CharField(max_length=80, label=_("What"))
     text = forms.CharField(
-        max_length=400, required=False, label="How", widget=forms.Textarea({"rows": 2})
+        max_length=400, required=False, label=_("How"), widget=forms.Textarea({"rows": 2})
     )
     place = forms.ChoiceField(
         choices=[
-            ("", "nowhere in the kitchen"), (SHOPPING, "In the shop, on the trip for all dishes"),
-            *((name, name.capitalize()) for name in PLACES),
+            ("", _("nowhere in the kitchen")),
+            (SHOPPING, _("In the shop, on the trip for all dishes")),
+            *PLACE_NAMES.items(),
         ],
-        required=False, label="Where",
+        required=False, label=_("Where"),
     )  # fmt: skip
-    min_h = DurationField(MOST_H, label="At least")
-    prefer_h = DurationField(MOST_H, required=False, label="Best")
-    max_h = DurationField(MOST_H, required=False, label="At most")
-    hands = DurationField(MOST_HANDS_H, bare="min", required=False, label="Hands")
-    attended = forms.BooleanField(required=False, label="Somebody stays with it")
-    every_h = DurationField(MOST_H, least_h=0.25, required=False, label="A round every")
-    tend = forms.CharField(max_length=200, required=False, label="What a round is")
-    until = forms.ChoiceField(choices=list(UNTIL.items()), required=False, label="Until")
-    until_c = TemperatureField(-25, 250, required=False, label="at")
-    locked_start = InstantField(required=False, label="Fixed to begin")
-    waits = forms.ChoiceField(required=False, label="Waits for the end of")
-    wait_h = DurationField(MOST_H, required=False, label="and then so long")
+    min_h = DurationField(MOST_H, label=_("At least"))
+    prefer_h = DurationField(MOST_H, required=False, label=_("Best"))
+    max_h = DurationField(MOST_H, required=False, label=_("At most"))
+    hands = DurationField(MOST_HANDS_H, bare="min", required=False, label=_("Hands"))
+    attended = forms.BooleanField(required=False, label=_("Somebody stays with it"))
+    every_h = DurationField(MOST_H, least_h=0.25, required=False, label=_("A round every"))
+    tend = forms.CharField(max_length=200, required=False, label=_("What a round is"))
+    until = forms.ChoiceField(choices=list(UNTIL.items()), required=False, label=_("Until"))
+    until_c = TemperatureField(-25, 250, required=False, label=_("at"))
+    locked_start = InstantField(required=False, label=_("Fixed to begin"))
+    waits = forms.ChoiceField(required=False, label=_("Waits for the end of"))
+    wait_h = DurationField(MOST_H, required=False, label=_("and then so long"))
 
     def __init__(
         self, *args: Any, dish: Dish, others: Sequence[Waited] = (), **kwargs: Any
@@ -88,25 +97,31 @@ class StepForm(ZonedForm):
         zone, units = dish.feast.time_zone, dish.feast.kitchen.units
         super().__init__(*args, zone=zone, units=units, **kwargs)
         self.dish = dish
-        choices = [("", "no other dish"), *((each.value, each.label) for each in others)]
+        choices = [("", gettext("no other dish")), *((each.value, each.label) for each in others)]
         shown = self.initial.get("waits")
         if shown and shown not in dict(choices):
-            choices.append((shown, "a step that is not there now"))
+            choices.append((shown, gettext("a step that is not there now")))
         self.fields["waits"].choices = choices  # type: ignore[attr-defined]
 
     def clean(self) -> dict[str, Any]:
         """The window holds together, and a fixed start lies on the quarter hours of the feast."""
         least, best, most = (self.cleaned_data.get(name) for name in WINDOW)
         if least is not None and most is not None and most < least:
-            self.add_error("max_h", "This is under the least; as long, or longer, would do.")
+            self.add_error(
+                "max_h", gettext("This is under the least; as long, or longer, would do.")
+            )
         if least is not None and best is not None and best < least:
-            self.add_error("prefer_h", "This is under the least; as long, or longer, would do.")
+            self.add_error(
+                "prefer_h", gettext("This is under the least; as long, or longer, would do.")
+            )
         if best is not None and most is not None and best > most >= (least or 0):
-            self.add_error("prefer_h", "This is over the most; as long, or shorter, would do.")
+            self.add_error(
+                "prefer_h", gettext("This is over the most; as long, or shorter, would do.")
+            )
         is_by_degrees = (self.cleaned_data.get("until") or "").endswith("_c")
         lacks_degrees = self.cleaned_data.get("until_c") is None and "until_c" not in self.errors
         if is_by_degrees and lacks_degrees:
-            self.add_error("until_c", "Say at how many degrees, like 68.")
+            self.add_error("until_c", gettext("Say at how many degrees, like 68."))
         self._clean_lock()
         return self.cleaned_data
 
@@ -118,9 +133,14 @@ class StepForm(ZonedForm):
         if off:
             zone = ZoneInfo(self.dish.feast.time_zone)
             near = [f"{(locked - off + k * GRID).astimezone(zone):%H:%M}" for k in (0, 1)]
-            self.add_error("locked_start", f"The plan goes by quarter hours: {' or '.join(near)}.")
+            self.add_error(
+                "locked_start",
+                tell("The plan goes by quarter hours: {near}.", near=" or ".join(near)),
+            )
         elif locked >= serve_at:
-            self.add_error("locked_start", "This is after the feast; an hour before it would do.")
+            self.add_error(
+                "locked_start", gettext("This is after the feast; an hour before it would do.")
+            )
 
     @property
     def fields_of_step(self) -> Document:
@@ -193,13 +213,13 @@ def _waits_as_they_are(step: DishStep) -> dict[str, Any]:
 class OwnStepForm(StepForm):
     """A step of the cook's own, and which it follows."""
 
-    after = forms.ChoiceField(required=False, label="After")
+    after = forms.ChoiceField(required=False, label=_("After"))
 
     field_order = ("title", "after")
 
     def __init__(self, *args: Any, steps: list[DishStep], **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
-        choices = [("", "first of all"), *((step.id, step.title) for step in steps)]
+        choices = [("", gettext("first of all")), *((step.id, step.title) for step in steps)]
         self.fields["after"].choices = choices  # type: ignore[attr-defined]
 
     @property
@@ -214,13 +234,13 @@ class OwnStepForm(StepForm):
 class DishHourForm(ZonedForm):
     """When a dish is served, how much earlier it may be done [min], and its notes."""
 
-    serve_at = InstantField(required=False, label="Its own hour, if not the feast's")
+    serve_at = InstantField(required=False, label=_("Its own hour, if not the feast's"))
     early_max_min = NumberField(
-        0, MOST_EARLY_MIN, unit="min", required=False, label="May be done earlier by",
-        help_text="empty: all in the last half hour",
+        0, MOST_EARLY_MIN, unit=_("min"), required=False, label=_("May be done earlier by"),
+        help_text=_("empty: all in the last half hour"),
     )  # fmt: skip
     note = forms.CharField(
-        max_length=2000, required=False, label="Notes, for next year too",
+        max_length=2000, required=False, label=_("Notes, for next year too"),
         widget=forms.Textarea({"rows": 2}),
     )  # fmt: skip
 
@@ -232,21 +252,23 @@ class DishHourForm(ZonedForm):
         """Its own hour lies whole quarters from the feast's, within a month of it."""
         own, feast_at = self.cleaned_data.get("serve_at"), self.dish.feast.serve_at
         if own is not None and (own - feast_at) % GRID:
-            self.add_error("serve_at", "The plan goes by quarter hours, counted from the feast's.")
+            self.add_error(
+                "serve_at", gettext("The plan goes by quarter hours, counted from the feast's.")
+            )
         elif own is not None and abs(own - feast_at) > timedelta(days=30):
-            self.add_error("serve_at", "This is over a month from the feast.")
+            self.add_error("serve_at", gettext("This is over a month from the feast."))
         return self.cleaned_data
 
 
 class JobPartsForm(KitchenForm):
     """How much of a side job is made [g], of what, and how far it is boiled down."""
 
-    amount = QuantityField("mass", MOST_MADE_G, least=1.0, label="How much in all")
+    amount = QuantityField("mass", MOST_MADE_G, least=1.0, label=_("How much in all"))
     reduced_to = forms.ChoiceField(
-        choices=[("", "by half"), *((str(part), name) for part, name in REDUCED.items())],
-        required=False, label="Boiled down",
+        choices=[("", _("by half")), *((str(part), name) for part, name in REDUCED.items())],
+        required=False, label=_("Boiled down"),
     )  # fmt: skip
-    ingredients = IngredientsField(required=False, label="What goes into it, one a line")
+    ingredients = IngredientsField(required=False, label=_("What goes into it, one a line"))
 
     def __init__(self, *args: Any, dish: Dish, units: str, **kwargs: Any) -> None:
         job = dish.document["job"]
@@ -274,4 +296,4 @@ class JobPartsForm(KitchenForm):
 class KeepRouteForm(PlainForm):
     """A name under which the steps are kept for another time."""
 
-    name = forms.CharField(max_length=80, label="Save these steps as", label_suffix="")
+    name = forms.CharField(max_length=80, label=_("Save these steps as"), label_suffix="")

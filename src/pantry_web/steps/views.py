@@ -5,9 +5,11 @@ from collections.abc import Callable
 from django.contrib import messages
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
+from django.utils.translation import gettext
 from django.views.decorators.http import require_POST
 
 from pantry_core.dish.answer import DishStep
+from pantry_core.text import joined
 from pantry_web.feasts.access import seen_version
 from pantry_web.feasts.actions.claim import claim
 from pantry_web.feasts.actions.set_hour import set_hour
@@ -19,6 +21,7 @@ from pantry_web.planning.hands import lost_waits
 from pantry_web.planning.outlook import Outlook
 from pantry_web.presses.once import once
 from pantry_web.refusal import Refused
+from pantry_web.sentences import tell
 from pantry_web.steps.actions.add_step import add_step
 from pantry_web.steps.actions.change_step import change_step
 from pantry_web.steps.actions.forget_change import forget_change
@@ -99,7 +102,7 @@ def add(request: HttpRequest, dish_id: int) -> HttpResponse:
         after = form.cleaned_data["after"]
         following = view.steps[view.place_of(after) + 1 :]
         if any(step.id in view.state.begun for step in following):
-            raise Refused("What follows has begun already; put it after a later step.")
+            raise Refused(gettext("What follows has begun already; put it after a later step."))
         fields = form.fields_of_step
         refuse_circle(view, following[0].id if following else "", fields["after"])
         add_step(view.dish, view.steps, after, fields)
@@ -151,7 +154,7 @@ def keep(request: HttpRequest, dish_id: int) -> HttpResponse:
     if not form.is_valid():
         return _page(request, view, form, bad="keep")
     kept = keep_route(view.kitchen, form.cleaned_data["name"], view.steps, view.dish)
-    messages.success(request, f"Saved as {kept.name}.")
+    messages.success(request, tell("Saved as {kept}.", kept=kept.name))
     return redirect("steps", dish_id)
 
 
@@ -168,7 +171,9 @@ def take(request: HttpRequest, dish_id: int) -> HttpResponse:
 
     def deed() -> None:
         if view.state.begun:
-            raise Refused("It has begun: its steps stay, but each that lies ahead can be changed.")
+            raise Refused(
+                gettext("It has begun: its steps stay, but each that lies ahead can be changed.")
+            )
         steps = [
             DishStep(**each, uses=rooms.get(each["id"], 1.0)) for each in kept.steps
         ]  # fmt: skip
@@ -214,7 +219,7 @@ def _form(view: Outlook, step: DishStep, request: HttpRequest | None = None) -> 
 def _others(view: Outlook) -> list[Waited]:
     """The steps of the other dishes, which one of this dish can wait for."""
     return [
-        Waited(other.key, step.id, f"{other.dish.name}: {step.title}")
+        Waited(other.key, step.id, joined(": ", (other.dish.name, step.title)))
         for other in view.whole.dishes
         if other is not view and not other.dish.is_given_up and not other.is_discarded
         for step in other.steps
@@ -223,7 +228,7 @@ def _others(view: Outlook) -> list[Waited]:
 
 def _refuse_begun(view: Outlook, step: DishStep) -> None:
     if step.id in view.state.begun:
-        raise Refused(f"{step.title} has begun: the past stays as it was.")
+        raise Refused(tell("{step} has begun: the past stays as it was.", step=step.title))
 
 
 def _done(

@@ -5,6 +5,7 @@ from typing import Any
 from django import forms
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
+from django.utils.translation import gettext_lazy as _
 
 from pantry_core.heat.chill import ChillRequest, Ice, Liquid, chill
 from pantry_core.heat.cooling import Cooling, cooling
@@ -22,13 +23,13 @@ USUAL_WATER_G = 3000.0
 class ColdForm(KitchenForm):
     """What is mixed, at what temperatures, and how cold it is to be."""
 
-    hot = QuantityField("water", MOST_G, label="Hot")
-    hot_c = TemperatureField(0, 110, label="at")
-    cold = QuantityField("water", MOST_G, label="Cold water", required=False)
-    cold_c = TemperatureField(0, 60, label="at")
-    ice = QuantityField("water", MOST_G, label="Ice", required=False)
-    ice_c = TemperatureField(-80, 0, label="at")
-    goal = TemperatureField(0, 60, label="To be at")
+    hot = QuantityField("water", MOST_G, label=_("Hot"))
+    hot_c = TemperatureField(0, 110, label=_("at"))
+    cold = QuantityField("water", MOST_G, label=_("Cold water"), required=False)
+    cold_c = TemperatureField(0, 60, label=_("at"))
+    ice = QuantityField("water", MOST_G, label=_("Ice"), required=False)
+    ice_c = TemperatureField(-80, 0, label=_("at"))
+    goal = TemperatureField(0, 60, label=_("To be at"))
 
     def request(self) -> ChillRequest:
         """What was typed as the core's document."""
@@ -45,10 +46,12 @@ class ColdForm(KitchenForm):
 class CoolingForm(KitchenForm):
     """A pot that is cooling: since when, and what it has now."""
 
-    since = NumberField(0, 100, unit="h", label="Since it was hot")
-    now_c = TemperatureField(-5, 110, label="Now it has")
-    is_cured = forms.BooleanField(label="A whole piece, cured with 100 ppm or more", required=False)
-    is_reheated = forms.BooleanField(label="Brought back to 74 °C once before", required=False)
+    since = NumberField(0, 100, unit="h", label=_("Since it was hot"))
+    now_c = TemperatureField(-5, 110, label=_("Now it has"))
+    is_cured = forms.BooleanField(
+        label=_("A whole piece, cured with 100 ppm or more"), required=False
+    )
+    is_reheated = forms.BooleanField(label=_("Brought back to 74 °C once before"), required=False)
 
     def judged(self) -> Cooling:
         """Where it stands; call it when the form is valid."""

@@ -7,6 +7,8 @@ from zoneinfo import ZoneInfo
 from django import forms
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
+from django.utils.translation import gettext
+from django.utils.translation import gettext_lazy as _
 
 from pantry_core.dish.answer import DishOut
 from pantry_core.meat import MOST_MEAT_G
@@ -24,6 +26,7 @@ from pantry_web.kitchens.access import kitchen_of
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.planning.answers import work_out
 from pantry_web.presses.once import once
+from pantry_web.sentences import refusal
 from pantry_web.weighup.decided import decided
 from pantry_web.weighup.forms import DishForm
 from pantry_web.weighup.live import live_answer
@@ -38,13 +41,15 @@ BEST = ""
 class FirstForm(KitchenForm):
     """Four fields; everything else is as usual until somebody says otherwise."""
 
-    cut = forms.ChoiceField(choices=cut_choices, label="What is it?")
-    mass = QuantityField("mass", MOST_MEAT_G, label="How heavy, trimmed")
+    cut = forms.ChoiceField(choices=cut_choices, label=_("What is it?"))
+    mass = QuantityField("mass", MOST_MEAT_G, label=_("How heavy, trimmed"))
     day = forms.DateField(
-        label="When is it eaten?", widget=forms.DateInput({"type": "date"}, "%Y-%m-%d")
+        label=_("When is it eaten?"), widget=forms.DateInput({"type": "date"}, "%Y-%m-%d")
     )
     method = forms.ChoiceField(
-        choices=lambda: [(BEST, "What fits it best"), *way_choices()], required=False, label="How"
+        choices=lambda: [(BEST, gettext("What fits it best")), *way_choices()],
+        required=False,
+        label=_("How"),
     )
 
     def __init__(self, *args: Any, now: datetime, zone: str, **kwargs: Any) -> None:
@@ -56,11 +61,11 @@ class FirstForm(KitchenForm):
         day: date = self.cleaned_data["day"]
         today = self.now.astimezone(self.zone).date()
         if not today <= day <= today + FARTHEST:
-            raise forms.ValidationError("A day from today on, within a year, would do.")
+            raise forms.ValidationError(gettext("A day from today on, within a year, would do."))
         try:
             self.serve_at = local_instant(datetime.combine(day, SUPPER), self.zone)
         except NotAnInstant as error:
-            raise forms.ValidationError(f"{error}.") from None
+            raise forms.ValidationError(refusal(error)) from None
         return day
 
 

@@ -3,6 +3,8 @@
 from typing import Any
 
 from django import forms
+from django.utils.translation import gettext
+from django.utils.translation import gettext_lazy as _
 
 from pantry_core.meat import MOST_BONE_SHARE, MOST_MEAT_G, MOST_PIECES, MOST_SODIUM_MG
 from pantry_core.mixes.request import (
@@ -24,50 +26,56 @@ from pantry_web.forms import KitchenForm
 from pantry_web.pantry.models import Vessel
 
 USUAL = "usual"
-CURES = [(USUAL, "By piece and method"), ("", "None: grey, and kept by cold alone"),
+CURES = [(USUAL, _("By piece and method")), ("", _("None: grey, and kept by cold alone")),
          *((name, salt.name) for name, salt in CURING_SALTS.items())]  # fmt: skip
-PURPOSES = [("", "By the piece"), ("season", "It seasons"), ("through", "It salts through")]
+PURPOSES = [
+    ("", _("By the piece")),
+    ("season", _("It seasons")),
+    ("through", _("It salts through")),
+]
 MOST_PPM, MOST_H, MOST_THICKNESS_MM = 1000.0, 24.0 * 365, 400.0
 
 
 class DishForm(KitchenForm):
     """Cut, weight, method; days or strength; how salty, the cure, and what goes with it."""
 
-    name = forms.CharField(max_length=80, label="Name of the dish", required=False)
-    cut = forms.ChoiceField(choices=cut_choices, label="What is it?")
-    mass = QuantityField("mass", MOST_MEAT_G, label="How heavy, trimmed")
-    form = forms.ChoiceField(choices=FORMS, label="How it is cut", required=False)
-    count = NumberField(1, MOST_PIECES, label="How many pieces", required=False)
-    thickness = QuantityField("length", MOST_THICKNESS_MM, label="Thickest part", required=False)
-    bone = NumberField(0, 100 * MOST_BONE_SHARE, unit="%", label="Bone", required=False)
-    sodium = NumberField(0, MOST_SODIUM_MG, unit="mg", label="Sodium in 100 g", required=False)
-    is_frozen = forms.BooleanField(label="Bought frozen", required=False)
-    is_vacuum = forms.BooleanField(label="Bought vacuum-packed", required=False)
-    purchase = forms.CharField(max_length=80, label="Part of one purchase", required=False)
-    method = forms.ChoiceField(choices=method_choices, label="How", widget=forms.RadioSelect)
-    days = DurationField(MOST_H, label="How long, by the recipe", bare="d", required=False)
-    strength = NumberField(1, 26, unit="%", label="Strength of the brine", required=False)
-    salt = NumberField(0, MOST_SALT_PCT, unit="%", label="How salty", required=False)
-    water = QuantityField("water", MOST_WATER_G, label="Water, with its ice", required=False)
-    share = NumberField(1, 100 * MOST_INJECTION_SHARE, unit="%", label="By needle", required=False)
-    sugar = NumberField(0, MOST_SUGAR_PCT, unit="%", label="Sugar or treacle", required=False)
-    sauces = SaucesField(label="Sauces, wine, oil, fruit, dairy", required=False)
-    cure = forms.ChoiceField(choices=CURES, label="Curing salt", required=False)
+    name = forms.CharField(max_length=80, label=_("Name of the dish"), required=False)
+    cut = forms.ChoiceField(choices=cut_choices, label=_("What is it?"))
+    mass = QuantityField("mass", MOST_MEAT_G, label=_("How heavy, trimmed"))
+    form = forms.ChoiceField(choices=FORMS, label=_("How it is cut"), required=False)
+    count = NumberField(1, MOST_PIECES, label=_("How many pieces"), required=False)
+    thickness = QuantityField("length", MOST_THICKNESS_MM, label=_("Thickest part"), required=False)
+    bone = NumberField(0, 100 * MOST_BONE_SHARE, unit="%", label=_("Bone"), required=False)
+    sodium = NumberField(0, MOST_SODIUM_MG, unit="mg", label=_("Sodium in 100 g"), required=False)
+    is_frozen = forms.BooleanField(label=_("Bought frozen"), required=False)
+    is_vacuum = forms.BooleanField(label=_("Bought vacuum-packed"), required=False)
+    purchase = forms.CharField(max_length=80, label=_("Part of one purchase"), required=False)
+    method = forms.ChoiceField(choices=method_choices, label=_("How"), widget=forms.RadioSelect)
+    days = DurationField(MOST_H, label=_("How long, by the recipe"), bare="d", required=False)
+    strength = NumberField(1, 26, unit="%", label=_("Strength of the brine"), required=False)
+    salt = NumberField(0, MOST_SALT_PCT, unit="%", label=_("How salty"), required=False)
+    water = QuantityField("water", MOST_WATER_G, label=_("Water, with its ice"), required=False)
+    share = NumberField(
+        1, 100 * MOST_INJECTION_SHARE, unit="%", label=_("By needle"), required=False
+    )
+    sugar = NumberField(0, MOST_SUGAR_PCT, unit="%", label=_("Sugar or treacle"), required=False)
+    sauces = SaucesField(label=_("Sauces, wine, oil, fruit, dairy"), required=False)
+    cure = forms.ChoiceField(choices=CURES, label=_("Curing salt"), required=False)
     nitrite = NumberField(
-        0.05, 100 * LABEL_MOST.value, unit="%", label="Nitrite, by its label", required=False
+        0.05, 100 * LABEL_MOST.value, unit="%", label=_("Nitrite, by its label"), required=False
     )
-    ppm = NumberField(0, MOST_PPM, unit="ppm", label="Nitrite to go in", required=False)
-    purpose = forms.ChoiceField(choices=PURPOSES, label="The salt", required=False)
+    ppm = NumberField(0, MOST_PPM, unit=_("ppm"), label=_("Nitrite to go in"), required=False)
+    purpose = forms.ChoiceField(choices=PURPOSES, label=_("The salt"), required=False)
     vessel = forms.ModelChoiceField(
-        Vessel.objects.none(), label="Vessel", required=False, empty_label="not chosen yet"
+        Vessel.objects.none(), label=_("Vessel"), required=False, empty_label=_("not chosen yet")
     )
-    school = forms.ChoiceField(choices=SCHOOLS, label="Whose time to go by", required=False)
+    school = forms.ChoiceField(choices=SCHOOLS, label=_("Whose time to go by"), required=False)
     heat = forms.ChoiceField(
-        choices=[("", "as its cut is cooked"), *((h.id, h.name) for h in HEATS.values())],
-        label="Then it is", required=False,
+        choices=[("", _("as its cut is cooked")), *((h.id, h.name) for h in HEATS.values())],
+        label=_("Then it is"), required=False,
     )  # fmt: skip
-    medium = TemperatureField(0, 600, label="Oven, pot or fire at", required=False)
-    inside = TemperatureField(40, 100, label="Done, inside, at", required=False)
+    medium = TemperatureField(0, 600, label=_("Oven, pot or fire at"), required=False)
+    inside = TemperatureField(40, 100, label=_("Done, inside, at"), required=False)
 
     def __init__(self, *args: Any, house: House, vessels: Any, cups: str, **kwargs: Any) -> None:
         super().__init__(*args, cups=cups, **kwargs)
@@ -94,7 +102,7 @@ class DishForm(KitchenForm):
         """A whole number of pieces."""
         count: float | None = self.cleaned_data["count"]
         if count is not None and count != int(count):
-            raise forms.ValidationError("Pieces come whole; a whole number would do.")
+            raise forms.ValidationError(gettext("Pieces come whole; a whole number would do."))
         return None if count is None else int(count)
 
     def clean(self) -> dict[str, Any]:
@@ -108,15 +116,17 @@ class DishForm(KitchenForm):
             if cleaned.get("nitrite") is None and (known is None or known.nitrite_pct is None):
                 self.add_error(
                     "nitrite",
-                    "A nitrite salt needs the strength on its label; 0.4 to 0.9 would do.",
+                    gettext("A nitrite salt needs the strength on its label; 0.4 to 0.9 would do."),
                 )
         return cleaned
 
     def _fit(self, group: str, *, is_vegetable: bool) -> None:
         if group == "Side" and not is_vegetable:
-            self.add_error("method", "A quick pickle is for vegetables; any other would do.")
+            self.add_error(
+                "method", gettext("A quick pickle is for vegetables; any other would do.")
+            )
         elif group == "Needle" and is_vegetable:
-            self.add_error("method", "A needle is for meat; a quick pickle would do.")
+            self.add_error("method", gettext("A needle is for meat; a quick pickle would do."))
 
     def is_valid_but_for_its_name(self) -> bool:
         """Whether enough is known to weigh out."""

@@ -2,6 +2,8 @@
 
 from dataclasses import dataclass
 
+from django.utils.translation import gettext
+
 from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.heats import HEATS, Heat
 from pantry_core.routes.suits import ways_that_suit
@@ -39,5 +41,8 @@ def heats_of(form: DishForm) -> Heats | None:
     usual_form = "pieces" if cut.build == "small" else "whole"
     suits = ways_that_suit(cut, typed.get("form") or usual_form, is_cured=bool(typed.get("cure")))
     rest = tuple(heat for name, heat in HEATS.items() if name not in suits)
-    groups = (Group("Suits it", tuple(HEATS[name] for name in suits)), Group("All others", rest))
+    groups = (
+        Group(gettext("Suits it"), tuple(HEATS[name] for name in suits)),
+        Group(gettext("All others"), rest),
+    )
     return Heats(HEATS[suits[0]], typed.get("heat", ""), groups)

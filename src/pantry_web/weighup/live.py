@@ -4,6 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime
 
+from django.utils.translation import gettext
 from pydantic import ValidationError
 
 from pantry_core.dish.answer import DishOut, Option
@@ -175,7 +176,8 @@ def _offers(
     first = [*list(fitting)[:OFFERED_FIRST], chosen]
     return [
         Offer(
-            name, method_name(name), WAYS[name].saying if name in WAYS else "seasoned at the heat",
+            name, method_name(name),
+            WAYS[name].saying if name in WAYS else gettext("seasoned at the heat"),
             fitting.get(name), name == chosen, name in first, piece is None or name in fitting or
             name == NO_METHOD,
         )

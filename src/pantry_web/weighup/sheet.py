@@ -3,6 +3,8 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
+from django.utils.translation import gettext
+
 from pantry_core.dish.work import Worked
 from pantry_core.measures.units import RECIPE_ML
 from pantry_core.mixes.counting import limits_for
@@ -16,6 +18,7 @@ from pantry_web.drawings.scales import Bars, Gauge, Length, bars, gauge
 from pantry_web.feasts.documents import House
 from pantry_web.feasts.line_labels import label_of
 from pantry_web.quantities import spoons
+from pantry_web.sentences import tell
 
 TABLESPOON_ML = RECIPE_ML["tbsp"]
 
@@ -81,7 +84,9 @@ def _lengths(found: Worked, way: Way, left_h: float) -> Iterator[Length]:
     has_days = cure.days is not None
     ready = sheet.ready if sheet else None
     if settled.purpose == "season" or has_days:
-        yield Length("It lies, as asked" if has_days else "It lies", settled.in_h, "chosen")
+        yield Length(
+            gettext("It lies, as asked") if has_days else gettext("It lies"), settled.in_h, "chosen"
+        )
     for school, days in settled.schools.days.items():
         if settled.purpose == "season" or days is None:
             continue
@@ -95,10 +100,10 @@ def _lengths(found: Worked, way: Way, left_h: float) -> Iterator[Length]:
             NAMES_OF_SCHOOLS[school], 24.0 * days, "chosen" if is_chosen else "school", band
         )
     if way.timing == "lift" and ready is not None and ready.lift_h is not None:
-        yield Length("In it, then out to rest", ready.lift_h, "chosen")
+        yield Length(gettext("In it, then out to rest"), ready.lift_h, "chosen")
     least_h = found.route.least_h
-    yield Length("From shop to table, at least", least_h, "route")
-    yield Length("Time you have", left_h, "left" if left_h >= least_h else "short")
+    yield Length(gettext("From shop to table, at least"), least_h, "route")
+    yield Length(gettext("Time you have"), left_h, "left" if left_h >= least_h else "short")
 
 
 def frozen_sheet(
@@ -125,11 +130,11 @@ def _sheet(
     ppm = result.nitrite.governing_ppm
     if request.cure is not None and request.cure.name != "saltpetre" and ppm is not None:
         drawn = gauge(ppm, limits.enough.value, limits.most.value)
-    counted = "reckoned on the meat"
+    counted = gettext("reckoned on the meat")
     if request.is_needle_alone:
-        counted = "all that the needle brings, on the meat"
+        counted = gettext("all that the needle brings, on the meat")
     elif request.is_brine:
-        counted = "reckoned as if all of it evens out"
+        counted = gettext("reckoned as if all of it evens out")
     return Sheet(
         result=result,
         lines=tuple(shown_lines(request, result.lines, house)),
@@ -154,16 +159,23 @@ def shown_lines(
     for line in lines:
         aside = ""
         if line.name == "curing-salt":
-            aside = "by the scale only, never by the spoon"
+            aside = gettext("by the scale only, never by the spoon")
         elif line.name == "water":
-            aside = "ice is part of it"
+            aside = gettext("ice is part of it")
         elif line.name == "salt" and (own or table):
-            name, each = own if own else ("table salt", table.value if table else 1.0)
-            aside = f"about {spoons(line.grams / each / TABLESPOON_ML)} tbsp of {name.lower()}"
+            name, each = own if own else (gettext("table salt"), table.value if table else 1.0)
+            aside = tell(
+                "about {spoons} tbsp of {name}",
+                spoons=spoons(line.grams / each / TABLESPOON_ML),
+                name=name.lower(),
+            )
         elif line.name == "sugar" and sugar:
-            aside = f"about {spoons(line.grams / sugar.value / TABLESPOON_ML)} tbsp of sugar"
+            aside = tell(
+                "about {spoons} tbsp of sugar",
+                spoons=spoons(line.grams / sugar.value / TABLESPOON_ML),
+            )
         scale = house.scale_for(line.grams)
         yield ShownLine(
             line.name, label_of(line.name, request), line.grams, aside,
-            scale.name if scale else "in parts: no scale holds it",
+            scale.name if scale else gettext("in parts: no scale holds it"),
         )  # fmt: skip

@@ -25,6 +25,7 @@ from pantry_web.planning.outlook import Outlook, outlook
 from pantry_web.presses.once import once
 from pantry_web.quantities import hours_of
 from pantry_web.refusal import Refused
+from pantry_web.sentences import sentence_of
 from pantry_web.weighup.decided import decided
 from pantry_web.weighup.forms import DishForm
 from pantry_web.weighup.live import live_answer
@@ -109,13 +110,8 @@ def _can_be(form: DishForm, house: House, spices: list[Document]) -> bool:
     document = dish_document(decided(form, spices), house, form.cleaned_data.get("vessel"))
     found = work_out(document)
     for problem in found.problems if isinstance(found, Broken) else ():
-        form.add_error(FIELDS.get(problem.where, "name"), sentence(problem.what))
+        form.add_error(FIELDS.get(problem.where, "name"), sentence_of(problem.what))
     return not form.errors
-
-
-def sentence(text: str) -> str:
-    """A clause as a sentence."""
-    return f"{text[:1].upper()}{text[1:]}."
 
 
 def _page(

@@ -6,6 +6,8 @@ from dataclasses import dataclass
 from django.contrib import messages
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
+from django.utils.translation import gettext
+from django.utils.translation import gettext_lazy as _
 from django.views.decorators.http import require_POST
 
 from pantry_core.dish.answer import DishOut
@@ -27,18 +29,19 @@ from pantry_web.planning.deeds import done
 from pantry_web.planning.outlook import Outlook
 from pantry_web.quantities import mass
 from pantry_web.refusal import Refused
+from pantry_web.sentences import tell
 
 
 class AmountForm(KitchenForm):
     """What was really weighed of a line."""
 
-    amount = QuantityField("mass", MOST_WATER_G, label="Really weighed")
+    amount = QuantityField("mass", MOST_WATER_G, label=_("Really weighed"))
 
 
 class TrimmedForm(KitchenForm):
     """The weight after trimming."""
 
-    trimmed = QuantityField("mass", MOST_MEAT_G, label="Weight after trimming")
+    trimmed = QuantityField("mass", MOST_MEAT_G, label=_("Weight after trimming"))
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,7 +67,7 @@ def tick_line(request: HttpRequest, dish_id: int, line: str) -> HttpResponse:
     lines = _weighed_out(view).lines
     wanted = next((each for each in lines if each.name == line), None)
     if wanted is None:
-        messages.error(request, "That line is not on the sheet any more; look again.")
+        messages.error(request, gettext("That line is not on the sheet any more; look again."))
         return redirect("weighing", dish_id)
     if "as_asked" in request.POST:
         return _done(request, dish_id, lambda now: weigh_line(now, by, line, wanted.wanted_g))
@@ -114,7 +117,9 @@ def _what_changed(before: DishOut, after: DishOut, units: str) -> str:
             label = label_of(line.name, after.asked).lower()
             told.append(f"{label} {mass(was.grams(line.name), units)} → {mass(line.grams, units)}")
     meat = f"{mass(before.asked.meat.mass_g, units)} → {mass(after.asked.meat.mass_g, units)}"
-    return f"Meat {meat}: {', '.join(told) or 'nothing else changes'}."
+    return tell(
+        "Meat {meat}: {figure}.", meat=meat, figure=", ".join(told) or "nothing else changes"
+    )
 
 
 def _weighed_out(view: Outlook) -> WeighedOut:
@@ -150,7 +155,7 @@ def _page(
             form = bad[1]
         rows.append(
             Row(line, label_of(line.name, out.request),
-                scale.name if scale else "in parts: no scale holds it", form)
+                scale.name if scale else gettext("in parts: no scale holds it"), form)
         )  # fmt: skip
     context = {
         "dish": view.dish, "feast": view.dish.feast, "rows": rows, "out": out,

@@ -5,6 +5,7 @@ from pantry_web.feasts.models import Dish, Feast
 from pantry_web.pantry.models import Vessel
 from pantry_web.presses.once import once
 from pantry_web.refusal import Refused
+from pantry_web.sentences import tell
 
 MOST_DISHES = 40
 
@@ -21,7 +22,12 @@ def add_dish(
     Raises: Refused when the feast has forty dishes.
     """
     if feast.dishes.count() >= MOST_DISHES:
-        raise Refused(f"{MOST_DISHES} dishes are the most a feast can hold; drop one first.")
+        raise Refused(
+            tell(
+                "{most_dishes} dishes are the most a feast can hold; drop one first.",
+                most_dishes=MOST_DISHES,
+            )
+        )
     return Dish.objects.create(
         feast=feast, name=name, document=document, vessel=vessel, early_max_min=early_max_min
     )

@@ -31,7 +31,7 @@ def bring_in_feast(document: FeastDocument, kitchen: Kitchen, by: Cook) -> Feast
             made = [(each.id, _make_dish(feast, each, zone, by)) for each in document.dishes]
             keep_waits({key: dish for key, dish in made if key is not None})
     except IntegrityError:
-        raise WrongInput((Problem("dishes", CONTRADICTS),)) from None
+        raise WrongInput((Problem("dishes", str(CONTRADICTS)),)) from None
     return feast
 
 

@@ -1,5 +1,7 @@
 """Changing what a dish is to be."""
 
+from django.utils.translation import gettext
+
 from pantry_web.feasts.documents import Document
 from pantry_web.feasts.models import Dish, Event
 from pantry_web.feasts.state import derive
@@ -20,7 +22,7 @@ def change_dish(
     Raises: Refused once the meat has gone in: its sheet is frozen then.
     """
     if derive(Event.objects.filter(dish=dish)).put_in is not None:
-        raise Refused("The meat is in: its weigh-out sheet stays as it was.")
+        raise Refused(gettext("The meat is in: its weigh-out sheet stays as it was."))
     edits = Dish.objects.values_list("document", flat=True).get(pk=dish.pk).get("edits", [])
     dish.document = {**document, "edits": edits} if edits else document
     dish.vessel = vessel

@@ -1,14 +1,15 @@
 """One change of a plan at a time."""
 
 from django.db.models import F
+from django.utils.translation import gettext_lazy as _
 
 from pantry_web.feasts.models import Feast
 from pantry_web.presses.once import once
 from pantry_web.refusal import Refused
 
-CHANGED = (
-    "Somebody has changed this feast since you opened it. What you typed is still here; look at "
-    "the plan as it is now, then press again."
+CHANGED = _(
+    "Somebody has changed this feast since you opened it. What you typed is still "
+    "here; look at the plan as it is now, then press again."
 )
 
 

@@ -8,6 +8,7 @@ from pantry_web.feasts.documents import Document
 from pantry_web.feasts.models import Dish
 from pantry_web.presses.once import once
 from pantry_web.refusal import Refused
+from pantry_web.sentences import tell
 
 
 def edits_of(dish: Dish) -> dict[str, Document]:
@@ -22,7 +23,9 @@ def keep_edits(dish: Dish, edits: dict[str, Document]) -> None:
     Raises: Refused for too many, or for values outside the ranges of a step.
     """
     if len(edits) > MOST_EDITS:
-        raise Refused(f"{MOST_EDITS} changes are the most; take one back first.")
+        raise Refused(
+            tell("{most_edits} changes are the most; take one back first.", most_edits=MOST_EDITS)
+        )
     for each in edits.values():
         try:
             Edit.model_validate(each)

@@ -2,6 +2,8 @@
 
 from datetime import datetime, timedelta
 
+from django.utils.translation import gettext
+
 from pantry_web.feasts.models import Feast
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.presses.once import once
@@ -30,6 +32,6 @@ def take_back_feast(feast: Feast, now: datetime) -> None:
     Raises: Refused after thirty days.
     """
     if feast.removed_at is not None and now - feast.removed_at > TAKEN_BACK_WITHIN:
-        raise Refused("It was removed over 30 days ago, and cannot be taken back.")
+        raise Refused(gettext("It was removed over 30 days ago, and cannot be taken back."))
     feast.removed_at = None
     feast.save(update_fields=["removed_at"])

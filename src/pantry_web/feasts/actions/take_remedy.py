@@ -2,6 +2,8 @@
 
 from datetime import date, datetime, time
 
+from django.utils.translation import gettext
+
 from pantry_core.plan.changes import (
     Change,
     KeepLonger,
@@ -48,10 +50,12 @@ def take_remedy(whole: FeastOutlook, code: str, seen: int) -> str:
         raise Refused(CHANGED)
     offered = remedies(whole)
     if isinstance(offered, Work):
-        raise Refused("What would help is still being worked out; a moment, then press again.")
+        raise Refused(
+            gettext("What would help is still being worked out; a moment, then press again.")
+        )
     found = next((each for each in offered if each.code == code), None)
     if found is None:
-        raise Refused("That would no longer help; look again at what would.")
+        raise Refused(gettext("That would no longer help; look again at what would."))
     with once():
         claim(whole.feast, seen)
         if found.decided is not None and found.dish_id is not None:

@@ -5,28 +5,50 @@ from datetime import datetime
 from zoneinfo import ZoneInfo
 
 from django import template
-from django.template.defaultfilters import stringfilter
+from django.template import defaultfilters
 
 from pantry_core.dish.answer import DishNotice
-from pantry_core.measures import said
+from pantry_core.measures.said import days_said
+from pantry_core.measures.said import span as span_of
 from pantry_core.plan.instants import Instant
-from pantry_web import quantities
+from pantry_web import quantities, sentences
 
 register = template.Library()
 
 LEAST_PCT = 0.05
 
-register.filter("span", said.span)
-register.filter("days", said.days_said)
+register.filter("said", sentences.said)
 register.filter("temperature", quantities.temperature)
-register.filter("volume", quantities.volume)
 
 
 @register.filter
-@stringfilter
-def in_units(sentence: str, units: str) -> str:
-    """A sentence of the core with its temperatures in the kitchen's degrees."""
-    return quantities.in_units(sentence, units)
+def all_said(texts: Iterable[str], units: str) -> list[str]:
+    """Texts of the core, each in the language of the page and the units of the kitchen."""
+    return [sentences.said(each, units) for each in texts]
+
+
+@register.filter
+def floatformat(value: float, digits: int | str = -1) -> str:
+    """As Django's, with a point in every language: what is read here is typed with a point."""
+    return str(defaultfilters.floatformat(value, f"{digits}u"))
+
+
+@register.filter
+def span(hours: float) -> str:
+    """A length of time as people say it."""
+    return sentences.translated(span_of(hours))
+
+
+@register.filter
+def days(length: float) -> str:
+    """Days as people say them."""
+    return sentences.translated(days_said(length))
+
+
+@register.filter
+def volume(millilitres: float, units: str) -> str:
+    """A volume in the kitchen's units."""
+    return sentences.translated(quantities.volume(millilitres, units))
 
 
 @register.filter
@@ -68,7 +90,7 @@ def percentage(value: float) -> str:
 @register.filter
 def litres(value: float, units: str) -> str:
     """A volume in litres, in the kitchen's units."""
-    return quantities.volume(1000 * value, units)
+    return volume(1000 * value, units)
 
 
 @register.filter
@@ -110,4 +132,4 @@ def day(moment: datetime, zone: str) -> str:
 @register.filter
 def until(then: datetime, now: datetime) -> str:
     """How long it is from now till then."""
-    return said.span(quantities.hours_of(then - now))
+    return sentences.translated(span_of(quantities.hours_of(then - now)))

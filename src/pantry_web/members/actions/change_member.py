@@ -1,10 +1,12 @@
 """Changing what somebody is in a kitchen, and removing them from it."""
 
+from django.utils.translation import gettext_lazy as _
+
 from pantry_web.kitchens.models import Membership
 from pantry_web.presses.once import once
 from pantry_web.refusal import Refused
 
-LAST = "A kitchen has an owner. Make somebody else one first."
+LAST = _("A kitchen has an owner. Make somebody else one first.")
 
 
 @once()

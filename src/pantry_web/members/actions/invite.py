@@ -8,6 +8,7 @@ from pantry_web.members.links import still_open
 from pantry_web.members.models import Invitation
 from pantry_web.presses.once import once
 from pantry_web.refusal import Refused
+from pantry_web.sentences import tell
 
 OPEN_FOR = timedelta(days=3)
 MOST_OPEN = 10
@@ -20,7 +21,9 @@ def invite(kitchen: Kitchen, role: str, by: Cook) -> Invitation:
     Raises: Refused when ten are open.
     """
     if still_open(kitchen.invitations.all()).count() >= MOST_OPEN:
-        raise Refused(f"{MOST_OPEN} invitations are open already; end one first.")
+        raise Refused(
+            tell("{most_open} invitations are open already; end one first.", most_open=MOST_OPEN)
+        )
     now = clock.real()
     return kitchen.invitations.create(role=role, made_by=by, made_at=now, ends_at=now + OPEN_FOR)
 

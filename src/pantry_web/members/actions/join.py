@@ -1,12 +1,15 @@
 """Coming into a kitchen by an invitation."""
 
+from django.utils.translation import gettext_lazy as _
+
 from pantry_web.kitchens.models import Cook, Membership
 from pantry_web.members.links import still_open
 from pantry_web.members.models import Invitation
 from pantry_web.presses.once import once
 from pantry_web.refusal import Refused
+from pantry_web.sentences import tell
 
-OVER = "This invitation is used or over. Ask whoever sent it for another."
+OVER = _("This invitation is used or over. Ask whoever sent it for another.")
 
 
 @once()
@@ -16,7 +19,7 @@ def join(invitation: Invitation, cook: Cook) -> Membership:
     Raises: Refused when it is used or over, or the cook is in that kitchen already.
     """
     if Membership.objects.filter(kitchen=invitation.kitchen, cook=cook).exists():
-        raise Refused(f"You cook at {invitation.kitchen} already.")
+        raise Refused(tell("You cook at {kitchen} already.", kitchen=invitation.kitchen))
     mine = still_open(Invitation.objects.filter(pk=invitation.pk))
     if not mine.update(used_by=cook):
         raise Refused(OVER)

@@ -20,6 +20,7 @@ from pantry_web.pantry.actions.put_in import put_in
 from pantry_web.pantry.models import Vessel
 from pantry_web.presses.once import once
 from pantry_web.refusal import Refused
+from pantry_web.sentences import tell
 from pantry_web.shopping.actions.tick_line import tick_lines
 
 MOST_KITCHENS = 10
@@ -33,7 +34,12 @@ def bring_in_kitchen(read: KitchenReadIn, by: Cook) -> Kitchen:
     nothing is kept then.
     """
     if by.memberships.count() >= MOST_KITCHENS:
-        raise Refused(f"{MOST_KITCHENS} kitchens are the most that one cook can have; leave one.")
+        raise Refused(
+            tell(
+                "{most_kitchens} kitchens are the most that one cook can have; leave one.",
+                most_kitchens=MOST_KITCHENS,
+            )
+        )
     document = read.document
     kitchen = found_kitchen(by, document.name, document.tz)
     set_house(kitchen, read.house)

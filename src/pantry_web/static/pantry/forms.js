@@ -31,7 +31,7 @@
     const list = document.createElement("ul");
     told.className = "stop refused";
     told.setAttribute("role", "alert");
-    told.append(`${wrong.length} fields need another look:`, list);
+    told.append(document.body.dataset.refused.replace("0", wrong.length), list);
     for (const field of wrong) {
       const label = document.querySelector(`label[for="${CSS.escape(field.id)}"]`);
       const link = document.createElement("a");

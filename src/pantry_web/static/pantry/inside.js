@@ -18,13 +18,13 @@
     }
     const day = data.days[index].toFixed(1);
     figure.querySelector('[data-says="day"]').textContent = day;
-    figure.querySelector("[data-slider]").setAttribute("aria-valuetext", `day ${day}`);
+    figure.querySelector("[data-slider]").setAttribute("aria-valuetext", figure.dataset.dayName.replace("0", day));
   };
 
   const stop = () => {
     clearInterval(playing);
     playing = null;
-    document.querySelectorAll("[data-play]").forEach((button) => { button.textContent = "Play"; });
+    document.querySelectorAll("[data-play]").forEach((button) => { button.textContent = button.dataset.play; });
   };
 
   document.addEventListener("input", (event) => {
@@ -45,7 +45,7 @@
       show(figure, Number(slider.value));
       return;
     }
-    button.textContent = "Stop";
+    button.textContent = button.dataset.stop;
     playing = setInterval(() => {
       if (!figure.isConnected || Number(slider.value) >= Number(slider.max)) { stop(); return; }
       slider.value = Number(slider.value) + 1;

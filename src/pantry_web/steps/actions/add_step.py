@@ -10,6 +10,7 @@ from pantry_web.feasts.documents import Document
 from pantry_web.feasts.models import Dish
 from pantry_web.presses.once import once
 from pantry_web.refusal import Refused
+from pantry_web.sentences import tell
 
 MOST_STEPS = 30
 
@@ -22,7 +23,9 @@ def add_step(dish: Dish, steps: Sequence[DishStep], after: str, fields: Document
     Raises: Refused when there are too many, or for values outside the ranges of a step.
     """
     if len(steps) >= MOST_STEPS:
-        raise Refused(f"{MOST_STEPS} steps are the most; remove one first.")
+        raise Refused(
+            tell("{most_steps} steps are the most; remove one first.", most_steps=MOST_STEPS)
+        )
     edits, ids = edits_of(dish), [step.id for step in steps]
     taken = {*ids, *edits}
     stem = slugify(str(fields["title"]))[:32] or "step"

@@ -3,10 +3,13 @@
 from collections.abc import Iterable
 from itertools import pairwise
 
+from django.utils.translation import gettext
+
 from pantry_core.plan.circles import Key, leads_to
 from pantry_web.feasts.documents import Document
 from pantry_web.planning.outlook import Outlook
 from pantry_web.refusal import Refused
+from pantry_web.sentences import tell
 
 
 def refuse_circle(view: Outlook, step: str, waits: Iterable[Document]) -> None:
@@ -27,8 +30,12 @@ def refuse_circle(view: Outlook, step: str, waits: Iterable[Document]) -> None:
     names = {other.key: other.dish.name for other in view.whole.dishes}
     for wait in waits:
         if leads_to((wait["dish"], wait["step"]), (view.key, step), before):
-            name = names.get(wait["dish"], "the other dish")
+            name = names.get(wait["dish"], gettext("the other dish"))
             raise Refused(
-                f"{name} waits for {view.dish.name} already: one of the two has to begin without "
-                "the other."
+                tell(
+                    "{name} waits for {dish} already: one of the two has to begin "
+                    "without the other.",
+                    name=name,
+                    dish=view.dish.name,
+                )
             )

@@ -4,8 +4,10 @@ from dataclasses import replace
 from datetime import datetime, timedelta
 from uuid import UUID, uuid4
 
+from django.utils.translation import gettext
+
 from pantry_core.dish.answer import DishStep
-from pantry_core.formats.operations import weigh_answer
+from pantry_core.formats.operations import kept_sheet
 from pantry_core.mixes.weighed import go_on
 from pantry_core.notice import Notice
 from pantry_core.routes.steps import CURING
@@ -16,6 +18,7 @@ from pantry_web.kitchens.models import Cook
 from pantry_web.planning.hands import asked_of, is_all_work, next_in_hands, waits_for
 from pantry_web.planning.outlook import Outlook
 from pantry_web.refusal import Refused
+from pantry_web.sentences import tell
 
 _MEANING: dict[str, Event.What] = {
     "lift": Event.What.LIFTED, **dict.fromkeys(CURING, Event.What.PUT_IN)
@@ -35,7 +38,7 @@ def begin_step(view: Outlook, key: str, by: Cook, *, is_sure: bool = False) -> N
     """
     step = next_in_hands(view)
     if step is None or step.id != key:
-        raise Refused("That is not what comes next; look again.")
+        raise Refused(gettext("That is not what comes next; look again."))
     _refuse_too_soon(view, key, is_sure=is_sure)
     batch = uuid4()
     sheet = _sheet(view, batch) if step.kind in CURING else None
@@ -65,13 +68,15 @@ def begin_step(view: Outlook, key: str, by: Cook, *, is_sure: bool = False) -> N
 def _refuse_too_soon(view: Outlook, key: str, *, is_sure: bool) -> None:
     """Refuse what a stop or a gate holds back, and what the cook has not said to be over."""
     for stop in view.withheld(key):
-        raise Refused(f"Not yet: {stop.text} {stop.lift.text if stop.lift else ''}")
+        raise Refused(
+            tell("Not yet: {stop} {lift}", stop=stop.text, lift=stop.lift.text if stop.lift else "")
+        )
     waits = waits_for(view, key)
     if waits is not None:
         raise Refused(waits)
     question = asked_of(view)
     if question is not None and not is_sure:
-        raise Refused(f"{question} If so, tick it again and say so.")
+        raise Refused(tell("{question} If so, tick it again and say so.", question=question))
 
 
 def _began(view: Outlook, step: DishStep) -> datetime:
@@ -95,11 +100,11 @@ def _sheet(view: Outlook, batch: UUID) -> WeighSheet:
     """
     answer = view.answer
     if answer is None or answer.asked is None:
-        raise Refused("The sheet cannot be worked out; look at the weigh-up.")
+        raise Refused(gettext("The sheet cannot be worked out; look at the weigh-up."))
     out = go_on(answer.asked, view.state.weighed_lines)
     stops = [each for each in out.notices if each.level == "stop"]
     if stops:
-        raise Refused(f"The meat stays out: {stops[0].text}")
+        raise Refused(tell("The meat stays out: {text}", text=stops[0].text))
     said = tuple(Notice(e.level, e.code, e.text, e.basis) for e in answer.notices)
     return WeighSheet(
         dish=view.dish,
@@ -107,5 +112,5 @@ def _sheet(view: Outlook, batch: UUID) -> WeighSheet:
         rules_version=RULES_VERSION,
         weighed=view.state.weighed_lines,
         request=out.request.model_dump(mode="json"),
-        answer=weigh_answer(replace(out.sheet, notices=(*said, *out.notices))),
+        answer=kept_sheet(replace(out.sheet, notices=(*said, *out.notices))),
     )

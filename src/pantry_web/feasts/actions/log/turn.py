@@ -2,6 +2,8 @@
 
 from datetime import timedelta
 
+from django.utils.translation import gettext
+
 from pantry_web.feasts.actions.log.as_seen import as_seen
 from pantry_web.feasts.actions.log.record import record
 from pantry_web.feasts.models import Event
@@ -20,9 +22,9 @@ def turn(view: Outlook, by: Cook) -> None:
     """
     running = view.step(view.state.running or "")
     if running is None or running.every_h is None:
-        raise Refused("Nothing in the kitchen wants turning now.")
+        raise Refused(gettext("Nothing in the kitchen wants turning now."))
     done = view.state.facts[running.id].rounds_done
     if done and view.now - done[-1] < DOUBLE_PRESS:
-        raise Refused("That round was ticked a moment ago.")
+        raise Refused(gettext("That round was ticked a moment ago."))
     with as_seen(view):
         record(view, by, Event.What.TURNED, step_key=running.id)

@@ -2,6 +2,8 @@
 
 from uuid import UUID
 
+from django.utils.translation import gettext
+
 from pantry_web.feasts.actions.log.as_seen import as_seen
 from pantry_web.feasts.actions.log.record import record
 from pantry_web.feasts.models import Event
@@ -19,8 +21,8 @@ def undo(view: Outlook, by: Cook, seen: str) -> None:
     standing = {str(each.batch): each.batch for each in view.state.events}
     batch: UUID | None = standing.get(seen)
     if batch is None:
-        raise Refused("That is taken back already; look again.")
+        raise Refused(gettext("That is taken back already; look again."))
     if not view.state.can_take_back(batch):
-        raise Refused("Something else was written down since; look again before you undo.")
+        raise Refused(gettext("Something else was written down since; look again before you undo."))
     with as_seen(view):
         record(view, by, Event.What.WITHDRAWN, withdraws=batch)

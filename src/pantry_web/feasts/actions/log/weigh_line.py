@@ -1,5 +1,7 @@
 """Writing down what was really weighed of a line of the sheet."""
 
+from django.utils.translation import gettext
+
 from pantry_web.feasts.actions.log.as_seen import as_seen
 from pantry_web.feasts.actions.log.record import record
 from pantry_web.feasts.models import Event
@@ -15,6 +17,6 @@ def weigh_line(view: Outlook, by: Cook, line: str, mass_g: float) -> None:
     Raises: Refused once the meat is in: its sheet stays as it was.
     """
     if view.state.put_in is not None:
-        raise Refused("The meat is in: its weigh-out sheet stays as it was.")
+        raise Refused(gettext("The meat is in: its weigh-out sheet stays as it was."))
     with as_seen(view):
         record(view, by, Event.What.LINE_WEIGHED, line=line, mass_g=mass_g)

@@ -2,6 +2,8 @@
 
 from uuid import uuid4
 
+from django.utils.translation import gettext
+
 from pantry_web.feasts.actions.log.record import record
 from pantry_web.feasts.models import Event
 from pantry_web.kitchens.models import Cook
@@ -35,7 +37,7 @@ def write_down(
         (Event.What.NOTED, {"note": note}, bool(note)),
     )
     if not any(given for _, _, given in kept):
-        raise Refused("There is nothing to write down yet.")
+        raise Refused(gettext("There is nothing to write down yet."))
     step_key = view.state.running or ""
     with once():
         for what, values, given in kept:

@@ -1,0 +1,103 @@
+"""The one place where the core's sentences become those of the page: its language, its units."""
+
+from collections.abc import Mapping, Sequence
+from typing import Any
+
+from django.core.serializers.json import DjangoJSONEncoder
+from django.db import models
+from django.utils.translation import gettext
+
+from pantry_core.text import Text, filled, say
+from pantry_web.quantities import in_units
+
+PATTERN, FIGURES = "pattern", "figures"
+"""How a sentence stands in JSON; nothing else that is kept has just these two."""
+
+
+def said(text: str | None, units: str = "metric") -> str:
+    """A text of the core in the language of the page and the units of the kitchen.
+
+    Parameters: text, a sentence with its figures, or a word of the core's tables; units, of the
+    kitchen.
+    """
+    return in_units(translated(text), units, translated) if text else ""
+
+
+def translated(text: str) -> str:
+    """A text of the core in the language of the page; what no catalogue has stays as it is."""
+    if not isinstance(text, Text):
+        return gettext(text) if text else text
+    figures = {name: _figure(value) for name, value in text.figures.items()}
+    return filled(_pattern(text.pattern), figures)
+
+
+def tell(pattern: str, **figures: object) -> str:
+    """A sentence of the web's own with its figures, in the language of the page.
+
+    Parameters: as of `say`; texts among the figures are translated as well.
+    """
+    return translated(say(pattern, **figures))
+
+
+def refusal(error: Exception) -> str:
+    """What an error of the core says, as a sentence to stand beside a field."""
+    return sentence_of(str(error))
+
+
+def sentence_of(clause: str) -> str:
+    """A clause of the core as a sentence in the language of the page."""
+    told = translated(clause)
+    return f"{told[:1].upper()}{told[1:]}."
+
+
+def _pattern(pattern: str) -> str:
+    return gettext(pattern) if any(sign.isalpha() for sign in _outside_holes(pattern)) else pattern
+
+
+def _outside_holes(pattern: str) -> str:
+    kept, depth = [], 0
+    for sign in pattern:
+        depth += sign == "{"
+        if not depth:
+            kept.append(sign)
+        depth -= sign == "}"
+    return "".join(kept)
+
+
+def _figure(value: object) -> object:
+    return translated(value) if isinstance(value, str) else value
+
+
+class SentencesField(models.JSONField):
+    """JSON whose sentences keep their patterns, so that each reader gets their own language."""
+
+    def __init__(self, *args: Any, **kwargs: Any) -> None:
+        kwargs["encoder"] = DjangoJSONEncoder
+        super().__init__(*args, **kwargs)
+
+    def get_prep_value(self, value: Any) -> Any:
+        """The value with its sentences as pattern and figures."""
+        return super().get_prep_value(_packed(value))
+
+    def from_db_value(self, value: Any, expression: Any, connection: Any) -> Any:
+        """The value with its sentences made again."""
+        return _unpacked(super().from_db_value(value, expression, connection))
+
+
+def _packed(value: Any) -> Any:
+    if isinstance(value, Text):
+        return {PATTERN: value.pattern, FIGURES: _packed(dict(value.figures))}
+    if isinstance(value, Mapping):
+        return {key: _packed(each) for key, each in value.items()}
+    if isinstance(value, Sequence) and not isinstance(value, str):
+        return [_packed(each) for each in value]
+    return value
+
+
+def _unpacked(value: Any) -> Any:
+    if isinstance(value, dict):
+        made = {key: _unpacked(each) for key, each in value.items()}
+        return say(made[PATTERN], **made[FIGURES]) if made.keys() == {PATTERN, FIGURES} else made
+    if isinstance(value, list):
+        return [_unpacked(each) for each in value]
+    return value
