@@ -10,6 +10,7 @@ from pantry_core.measures.units import GRAMS, MILLILITRES, MILLIMETRES
 from pantry_core.text import say
 
 OZ_PER_LB = 16
+SHOP_STEP_G = 50.0
 THIN_SPACE = "\u202f"
 
 _MEASURED = re.compile(r"(?P<amount>\d+(?:\.\d+)?)[ \u00a0\u202f](?P<unit>mm|cm|ml|l)\b")
@@ -43,6 +44,21 @@ def mass_parts(grams: float, units: str) -> list[tuple[str, str]]:
 def mass(grams: float, units: str) -> str:
     """A mass in one text."""
     return " ".join(f"{number} {unit}" for number, unit in mass_parts(grams, units))
+
+
+def roughly(grams: float, units: str) -> str:
+    """A mass as one asks for it in a shop: to 50 g, or to a quarter of a pound; never nothing.
+
+    >>> roughly(1937.0, "imperial"), roughly(430.0, "metric"), roughly(20.0, "metric")
+    ('4¼ lb', '450 g', '20.0 g')
+    """
+    if units == "imperial":
+        whole, quarters = divmod(round(4 * grams / GRAMS["lb"]), 4)
+        if whole or quarters:
+            return f"{whole or ''}{('', '¼', '½', '¾')[quarters]} lb"
+        return mass(grams, units)
+    rounded = SHOP_STEP_G * round(grams / SHOP_STEP_G)
+    return mass(rounded or grams, units)
 
 
 def typed_mass(grams: float, units: str) -> str:

@@ -154,6 +154,15 @@ AXES_RESET_ON_SUCCESS = True
 AXES_VERBOSE = False
 
 LANGUAGE_CODE = "en-gb"
+LOCALE_PATHS = [Path(__file__).parent / "locale"]
+FORMAT_MODULE_PATH = "pantry_web.locale"
+LANGUAGES = [
+    ("en", "English"),
+    *(
+        (each.parent.name, each.parent.name)
+        for each in sorted(LOCALE_PATHS[0].glob("*/LC_MESSAGES"))
+    ),
+]
 TIME_ZONE = "UTC"
 USE_TZ = True
 

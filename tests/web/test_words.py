@@ -2,12 +2,14 @@
 
 import re
 from datetime import timedelta
+from gettext import GNUTranslations
 from html import unescape
 
 import html5lib
 import pytest
 from django.test import Client
 from django.urls import reverse
+from docs.make_messages import update
 
 from pantry_core.routes.ways import WAYS
 from pantry_core.rules.listing import all_rules
@@ -229,3 +231,58 @@ def test_the_handbook_has_every_method_and_every_limit(cook):
     assert all(way.name in page for way in WAYS.values())
     assert all(rule.basis in page for rule in all_rules())
     assert "Salometer" in page
+
+
+def forms_of(page):
+    """The forms of a page that are posted: where to, and their fields filled with nonsense."""
+    document = html5lib.parse(page, namespaceHTMLElements=False)
+    for form in document.iter("form"):
+        if form.get("method") == "post" and "sign-out" not in (form.get("action") or ""):
+            fields = {
+                each.get("name"): each.get("value") or ""
+                if each.get("type") in ("hidden", "radio", "checkbox", "submit")
+                else "§§"
+                for each in (*form.iter("input"), *form.iter("textarea"), *form.iter("select"))
+                if each.get("name")
+            }
+            yield form.get("action") or "", fields
+
+
+def test_what_is_refused_is_said_in_the_language_of_the_page(cook, quince, spoken):
+    lantern(quince)
+    asked, wrong, refused = set(), [], 0
+    for path, page in list(shown(cook, quince)):
+        for action, fields in forms_of(page):
+            where = action or path
+            if (shape := re.sub(r"\d+", "0", where)) in asked or "remove" in where:
+                continue
+            asked.add(shape)
+            answer = cook.post(where, fields, headers={"accept-language": pseudo.LANGUAGE})
+            if answer.status_code == 422 and "text/html" in answer["Content-Type"]:
+                refused += 1
+                said = pseudo.unmarked(answer.content.decode(), quince)
+                wrong += [f"{where}: {each}" for each in said]
+    assert refused > 15, asked
+    assert not wrong, "\n".join(sorted(set(wrong))[:60])
+
+
+def test_a_recipe_is_asked_about_in_the_language_of_the_page(cook, gammon, spoken):
+    """What a line may mean, what is too much, and what would be right."""
+    recipe = "2 qt water\n1 cup salt\n3 tbsp pink salt\n1 heaped spoon of sugar\nsome celery juice"
+    typed = {"text": recipe, "method": "even-brine", "cups": "us", "days": "9"}
+    page = cook.post(
+        f"/dishes/{gammon.pk}/recipe/", typed, headers={"accept-language": pseudo.LANGUAGE}
+    ).content.decode()
+    for line in recipe.splitlines():
+        page = page.replace(line, "")
+    assert not pseudo.unmarked(page, gammon.feast.kitchen)
+
+
+def test_a_language_that_is_added_keeps_what_was_translated(tmp_path):
+    kept = update("nl", tmp_path)
+    kept.write_text(
+        kept.read_text().replace('msgid "Save"\nmsgstr ""', 'msgid "Save"\nmsgstr "Bewaar"')
+    )
+    assert 'msgstr "Bewaar"' in update("nl", tmp_path).read_text()
+    with kept.with_suffix(".mo").open("rb") as file:
+        assert GNUTranslations(file).gettext("Save") == "Bewaar"

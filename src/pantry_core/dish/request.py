@@ -28,7 +28,7 @@ from pantry_core.routes.schools import SchoolName
 from pantry_core.routes.ways import WayName
 from pantry_core.rules.cures import CureName
 from pantry_core.rules.profiles import ProfileName
-from pantry_core.text import say
+from pantry_core.text import either, say
 from pantry_core.vessels.fit import Vessel
 
 MOST_EDITS, MOST_FACTS, MOST_LINES = 80, 2000, 60
@@ -171,7 +171,7 @@ class CustomsAsked(Document):
                 say(
                     "{side!r} is no side of this; {sides} would do",
                     side=side[:40],
-                    sides=" or ".join(sides),
+                    sides=either(tuple(sides)),
                 ),
             )
         return side

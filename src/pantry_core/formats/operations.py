@@ -34,7 +34,7 @@ from pantry_core.recipes.found import NotARecipe
 from pantry_core.recipes.read import ReadRequest, read
 from pantry_core.salt.request import SaltRequest
 from pantry_core.salt.travel import travel
-from pantry_core.text import say
+from pantry_core.text import either, say
 from pantry_core.vessels.fit import FitRequest, fit
 
 OPERATIONS = ("weigh", "check", "read", "dish", "heat", "salt", "chill", "fit", "plan")
@@ -216,7 +216,7 @@ def _answering(operation: str) -> Callable[[object], Answer]:
         "plan": plan_document,
     }
     if operation not in known:
-        what = say("no such operation; {operations} would do", operations=" or ".join(OPERATIONS))
+        what = say("no such operation; {operations} would do", operations=either(tuple(OPERATIONS)))
         raise WrongInput((Problem("op", what),))
     return known[operation]
 

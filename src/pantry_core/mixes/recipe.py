@@ -23,7 +23,7 @@ from pantry_core.mixes.request import (
 from pantry_core.rules.cures import CURE_KEYS, CureName
 from pantry_core.rules.ingredients import INGREDIENTS, Ingredient, Role
 from pantry_core.rules.profiles import ProfileName
-from pantry_core.text import say
+from pantry_core.text import either, say
 
 MOST_LINES = 200
 MOST_AMOUNT = 1e6
@@ -50,7 +50,7 @@ class RecipeLine(Document):
                 say(
                     "{name!r} is not known; {close} would do",
                     name=name[:40],
-                    close=" or ".join(close),
+                    close=either(tuple(close)),
                 ),
             )
         return name

@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 from pydantic import Field, ValidationInfo, field_validator
 
 from pantry_core.document import Document, wrong
-from pantry_core.text import say
+from pantry_core.text import either, say
 
 MOST_DISHES = 40
 MOST_HOURS = 40
@@ -117,7 +117,7 @@ class StepRequest(Document):
         if until is not None and not set(until) <= set(ENDS):
             raise wrong(
                 "until",
-                say("a step goes on until {ends}; one of them would do", ends=" or ".join(ENDS)),
+                say("a step goes on until {ends}; one of them would do", ends=either(tuple(ENDS))),
             )
         return until
 

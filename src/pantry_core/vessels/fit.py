@@ -11,7 +11,7 @@ from pantry_core.meat import MOST_MEAT_G
 from pantry_core.notice import Notice, notice
 from pantry_core.rules.constants import MEAT_DENSITY
 from pantry_core.rules.rule import Mark, Rule, Source
-from pantry_core.text import joined, say
+from pantry_core.text import joined, listed, say
 
 COVER_MM = Rule("cover", 20.0, "mm", "liquid above the meat", Mark.PRACTICE)
 BAG_ROOM = Rule(
@@ -62,7 +62,7 @@ class Vessel(Document):
                 say(
                     "a vessel that is {shape} needs {lacking}",
                     shape=shape,
-                    lacking=" and ".join(lacking),
+                    lacking=listed(lacking),
                 ),
             )
         return shape

@@ -51,6 +51,11 @@ def changes(whole: FeastOutlook) -> list[Change]:
 def _change(dish: str, title: str, was: datetime | None, now: datetime | None) -> Change:
     if was is None or now is None:
         kind: Literal["new", "gone"] = "new" if was is None else "gone"
-        return Change(dish, title, kind, was, now, "new" if was is None else say("falls away"))
+        return Change(dish, title, kind, was, now, say("new") if was is None else say("falls away"))
     length = span(abs(hours_of(now - was)))
-    return Change(dish, title, "moved", was, now, f"{length} {'later' if now > was else 'earlier'}")
+    moved = (
+        say("{length} later", length=length)
+        if now > was
+        else say("{length} earlier", length=length)
+    )
+    return Change(dish, title, "moved", was, now, moved)

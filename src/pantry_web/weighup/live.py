@@ -32,6 +32,8 @@ from pantry_web.weighup.sheet import live_sheet
 from pantry_web.weighup.vessel import in_vessel
 
 OFFERED_FIRST = 4
+UNDER_MORE = ("water", "strength", "share", "sugar", "vessel", "medium", "inside", "sauces")
+"""Fields that are shown when somebody asks for them, or has filled them."""
 SAME_D, MOST_DAYS = 0.05, 10_000.0
 
 
@@ -76,7 +78,8 @@ def live_answer(
         "customs": (),
         "offers": _offers(piece, form, house, feast, now),
         "heats": heats_of(form),
-        "piece_known": piece is not None, "piece_told": _is_told(piece),
+        "piece_told": _is_told(piece),
+        "more_told": any(form[name].value() or form[name].errors for name in UNDER_MORE),
     }  # fmt: skip
     if piece is None or not form.is_valid_but_for_its_name():
         return context
@@ -173,7 +176,7 @@ def _offers(
         if isinstance(answer, DishOut):
             fitting = {option.method: option for option in answer.options}
     names = [*fitting, *(way for way in (*WAYS, NO_METHOD) if way not in fitting)]
-    first = [*list(fitting)[:OFFERED_FIRST], chosen]
+    first = [*(list(fitting) or names)[:OFFERED_FIRST], chosen]
     return [
         Offer(
             name, method_name(name),

@@ -8,7 +8,7 @@ from django import template
 from django.template import defaultfilters
 
 from pantry_core.dish.answer import DishNotice
-from pantry_core.measures.said import days_said
+from pantry_core.measures.said import days_between, days_said
 from pantry_core.measures.said import span as span_of
 from pantry_core.plan.instants import Instant
 from pantry_web import quantities, sentences
@@ -46,6 +46,12 @@ def days(length: float) -> str:
 
 
 @register.filter
+def days_to(low: float, high: float) -> str:
+    """A range of days, rounded outwards."""
+    return sentences.translated(days_between(low, high))
+
+
+@register.filter
 def volume(millilitres: float, units: str) -> str:
     """A volume in the kitchen's units."""
     return sentences.translated(quantities.volume(millilitres, units))
@@ -73,6 +79,12 @@ def asking(notices: Iterable[DishNotice]) -> list[DishNotice]:
 def mass(grams: float, units: str) -> str:
     """A mass in the cook's units."""
     return quantities.mass(grams, units)
+
+
+@register.filter
+def roughly(grams: float, units: str) -> str:
+    """A mass as one asks for it in a shop."""
+    return quantities.roughly(grams, units)
 
 
 @register.filter

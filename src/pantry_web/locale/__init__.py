@@ -1,0 +1,1 @@
+"""The languages of the pages beside English, each a folder that `bin/messages` makes."""
