@@ -44,6 +44,7 @@ INSTALLED_APPS = [
     "pantry_web.shopping",
     "pantry_web.passage",
     "pantry_web.rounds",
+    "pantry_web.today",
     "pantry_web.steps",
     "pantry_web.moving",
     "pantry_web.handbook",
@@ -139,7 +140,7 @@ AUTH_PASSWORD_VALIDATORS = [
 ]
 PASSWORD_RESET_TIMEOUT = 3600
 LOGIN_URL = "sign-in"
-LOGIN_REDIRECT_URL = "feasts"
+LOGIN_REDIRECT_URL = "today"
 LOGOUT_REDIRECT_URL = "sign-in"
 
 AXES_FAILURE_LIMIT = 5

@@ -8,6 +8,7 @@ urlpatterns = [
     path("", include("pantry_web.kitchens.urls")),
     path("", include("pantry_web.moving.urls")),
     path("", include("pantry_web.pantry.urls")),
+    path("", include("pantry_web.today.urls")),
     path("", include("pantry_web.feasts.urls")),
     path("", include("pantry_web.steps.urls")),
     path("", include("pantry_web.weighup.urls")),

@@ -255,7 +255,7 @@ def test_nothing_stands_in_anybodys_way(signed_in, scheme, size):
     page = signed_in
     page.emulate_media(color_scheme=scheme)
     page.set_viewport_size({"width": size[0], "height": size[1]})
-    paths = ("/", "/feasts/new/", "/feasts/in/", "/feasts/1/", "/feasts/1/passage/",
+    paths = ("/", "/feasts/", "/feasts/new/", "/feasts/in/", "/feasts/1/", "/feasts/1/passage/",
              "/feasts/1/copy/", "/feasts/2/", "/dishes/2/steps/",
              "/feasts/2/still/?cut=pork-loin&mass=1500", "/dishes/1/weigh-up/",
              "/dishes/1/passage/",

@@ -31,7 +31,8 @@ def write_catalogue(folder):
     """The catalogue of the language, from what is marked in the sources and nothing else."""
     catalogue = Catalog(locale="en", domain="django")
     for text in messages():
-        catalogue.add(text, accented(text))
+        is_plural = isinstance(text, tuple)
+        catalogue.add(text, tuple(map(accented, text)) if is_plural else accented(text))
     path = folder / "en_XA" / "LC_MESSAGES" / "django.mo"
     path.parent.mkdir(parents=True)
     with path.open("wb") as file:

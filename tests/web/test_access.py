@@ -144,7 +144,7 @@ def test_the_first_start_makes_the_owner_and_only_the_first(client, db, monkeypa
     assert client.post("/start/", typed | {"word": "sesame"}).status_code == 422
     assert client.post("/start/", typed | {"password2": "other"}).status_code == 422
     assert client.post("/start/", typed)["Location"] == "/"
-    assert b"Begin with one dish" in client.get("/").content
+    assert b"Begin with one dish" in client.get("/feasts/").content
     assert client.get("/start/").status_code == 404
     assert b"<strong>medlar</strong><small>owner, you" in client.get("/members/").content
 

@@ -111,7 +111,7 @@ def test_a_dish_that_cannot_be_worked_out_breaks_no_other_page(cook, quince, lan
     page = text(cook.get(f"/feasts/{lantern.pk}/"))
     assert "Odd loin cannot be worked out any more." in page
     assert "the rest is on the table in time" in page
-    for path in ("/", "/shopping/", f"/feasts/{lantern.pk}/passage/"):
+    for path in ("/", "/feasts/", "/shopping/", f"/feasts/{lantern.pk}/passage/"):
         assert cook.get(path).status_code == 200
     for name in ("weigh-up", "steps", "passage", "rounds", "label", "cold", "recipe"):
         assert cook.get(f"/dishes/{broken.pk}/{name}/").status_code == 200, name

@@ -73,7 +73,7 @@ def test_queries_do_not_grow_with_the_dishes(cook, quince, feast):
             assert cook.get(path).status_code == 200
         return len(queries)
 
-    paths = (f"/feasts/{feast.pk}/", f"/feasts/{feast.pk}/passage/", "/shopping/", "/")
+    paths = (f"/feasts/{feast.pk}/", f"/feasts/{feast.pk}/passage/", "/shopping/", "/feasts/", "/")
     lay_the_table(quince, feast)
     of_five = [count(path) for path in paths]
     feast.dishes.filter(name__in=("Yoghurt goat", "Bay-salted duck", "Quick pickle")).delete()

@@ -70,11 +70,11 @@ def test_who_signs_in_already_has_two_kitchens_and_goes_between(cook, quince, st
     path = invited(cook, "owner")
     assert b"You keep your own kitchens" in heron.get(path).content
     heron.post(path)
-    assert b"Lantern Night" in heron.get("/").content
+    assert b"Lantern Night" in heron.get("/feasts/").content
     assert b"already" in heron.post(invited(cook), follow=True).content
     home = Membership.objects.get(cook=stranger, kitchen__name="Heron Wharf").kitchen_id
     heron.post(f"/members/at/{home}/")
-    assert b"Lantern Night" not in heron.get("/").content
+    assert b"Lantern Night" not in heron.get("/feasts/").content
     assert cook.post(f"/members/at/{home}/").status_code == 404
 
 

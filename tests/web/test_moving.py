@@ -54,7 +54,7 @@ def test_it_comes_in_as_it_was(cook, quince, whole, stranger):
     assert whole["feasts"][0]["kept_plan"]
     heron = Client()
     heron.force_login(stranger)
-    assert brought_in(heron, whole)["Location"] == "/"
+    assert brought_in(heron, whole)["Location"] == "/feasts/"
     assert taken_out(heron) == whole
     new = Kitchen.objects.get(memberships__cook=stranger, name=quince.name)
     for model, path in ((Event, "dish__feast__kitchen"), (WeighSheet, "dish__feast__kitchen"),
@@ -64,7 +64,7 @@ def test_it_comes_in_as_it_was(cook, quince, whole, stranger):
     for dish in new.feasts.get().dishes.all():
         assert steps_of(dish)
         assert heron.get(f"/dishes/{dish.pk}/rounds/").status_code == 200
-    for path in ("/", "/shopping/", "/pantry/", "/house/"):
+    for path in ("/", "/feasts/", "/shopping/", "/pantry/", "/house/"):
         assert heron.get(path).status_code == 200
     assert cook.get("/").context["kitchen"] == quince
 

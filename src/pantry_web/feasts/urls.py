@@ -5,7 +5,7 @@ from django.urls import path
 from pantry_web.feasts import exchange_views, plan_views, views
 
 urlpatterns = [
-    path("", views.feasts, name="feasts"),
+    path("feasts/", views.feasts, name="feasts"),
     path("feasts/new/", views.new_feast, name="new-feast"),
     path("feasts/in/", exchange_views.bring_in, name="bring-in"),
     path("feasts/own-day/", exchange_views.add_own_day, name="add-own-day"),

@@ -18,12 +18,13 @@ class Happening:
     at: datetime
     words: str
     mass_g: float | None
+    by: str
 
 
 def happenings(view: Outlook) -> list[Happening]:
     """What stands in the log, the latest first; of a step's start and end only what tells more."""
     told = [
-        Happening(event.at, _words(view, event), event.mass_g)
+        Happening(event.at, _words(view, event), event.mass_g, event.by.username)
         for event in view.state.events
         if event.what != What.STEP_ENDED and not _said_better(view, event)
     ]

@@ -5,7 +5,7 @@ from dataclasses import dataclass, field, replace
 from datetime import datetime
 from functools import cached_property
 
-from django.db.models import prefetch_related_objects
+from django.db.models import Prefetch, prefetch_related_objects
 
 from pantry_core.dish.answer import DishNotice, DishOut, DishStep, Verdict
 from pantry_core.dish.said import DISCARD
@@ -13,13 +13,13 @@ from pantry_core.formats.reading import Problem
 from pantry_core.plan.result import Plan, PlannedStep, Round
 from pantry_web.background.models import Work
 from pantry_web.feasts.documents import House, dish_document
-from pantry_web.feasts.models import Dish, Feast, Mishap
+from pantry_web.feasts.models import Dish, Event, Feast, Mishap
 from pantry_web.feasts.state import DishState, derive
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.planning.answers import Answer, Broken, answers_to
 from pantry_web.planning.dish_document import Document, facts_of, with_facts, with_plan
 from pantry_web.planning.plan_document import ToPlan, plan_document
-from pantry_web.planning.solving import Asked, Solved, Starts, known, solved
+from pantry_web.planning.solving import Asked, Solved, Starts, found_already, known, solved
 from pantry_web.planning.surroundings import Surroundings, surroundings_of
 
 HUES = 8
@@ -130,13 +130,15 @@ class Outlook:
 class FeastOutlook:
     """A feast at a moment, with the outlook of each of its dishes.
 
-    Where it only `looks`, no plan is worked out: what is known is shown.
+    Where it only `looks`, no plan is worked out: what is known is shown. `behind` has it worked out
+    beside the pages, however quick it would be.
     """
 
     feast: Feast
     around: Surroundings
     dishes: list[Outlook] = field(default_factory=list)
     looks: bool = False
+    behind: bool = False
 
     @property
     def kitchen(self) -> Kitchen:
@@ -258,7 +260,7 @@ class FeastOutlook:
         found = self.solution
         return found if isinstance(found, Work) else None
 
-    @property
+    @cached_property
     def asked(self) -> Asked:
         """What is asked of the plan."""
         keep = kept_starts(self.feast) if self.is_begun else {}
@@ -272,12 +274,24 @@ class FeastOutlook:
         ]
         return plan_document(self.feast, self.around, dishes, hold=hold)
 
+    @property
+    def is_ahead(self) -> bool:
+        """Whether anything of it lies ahead that is planned."""
+        return self.feast.serve_at > self.now and bool(self.planned_dishes)
+
     @cached_property
     def solution(self) -> Solved | Work | None:
         """Solved when first asked for."""
-        if self.feast.serve_at <= self.now or not self.planned_dishes:
+        if not self.is_ahead:
             return None
-        return known(self.kitchen, self.asked) if self.looks else solved(self.kitchen, self.asked)
+        if self.looks:
+            return known(self.kitchen, self.asked)
+        return solved(
+            self.kitchen,
+            self.asked,
+            behind=self.behind,
+            found=self.around.found if self.behind else None,
+        )
 
     def of(self, dish: Dish) -> Outlook:
         """The outlook of one of its dishes."""
@@ -292,16 +306,25 @@ def feast_outlook(
 
 
 def feast_outlooks(
-    feasts: Sequence[Feast], kitchen: Kitchen, now: datetime, *, looks: bool = False
+    feasts: Sequence[Feast],
+    kitchen: Kitchen,
+    now: datetime,
+    *,
+    looks: bool = False,
+    behind: bool = False,
 ) -> list[FeastOutlook]:
     """The outlooks of several feasts of a kitchen, read together."""
     around = surroundings_of(kitchen, now)
-    wholes = {feast.pk: FeastOutlook(feast, around, looks=looks) for feast in feasts}
+    wholes = {feast.pk: FeastOutlook(feast, around, looks=looks, behind=behind) for feast in feasts}
     dishes = Dish.objects.filter(feast__in=feasts).select_related("vessel")
-    for dish in dishes.prefetch_related("events"):
+    events = Prefetch("events", Event.objects.select_related("by"))
+    for dish in dishes.prefetch_related(events):
         whole = wholes[dish.feast_id]
         dish.feast = whole.feast
         whole.dishes.append(_outlook(dish, whole))
+    if behind:
+        ahead = [each for each in wholes.values() if each.is_ahead]
+        around.found.update(found_already(kitchen, [each.asked for each in ahead]))
     return list(wholes.values())
 
 

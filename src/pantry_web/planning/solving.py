@@ -1,7 +1,7 @@
 """The plan of a feast: asked for once, solved at once or beside the pages, kept while it holds."""
 
 import json
-from collections.abc import Callable, Container, Mapping
+from collections.abc import Callable, Container, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 from typing import Any
@@ -69,23 +69,32 @@ class Solved:
     left_out: dict[str, tuple[Sentence, ...]] = field(default_factory=dict)
 
 
+Found = dict[str, Work]
 _SOLVED: TypeAdapter[Solved] = TypeAdapter(Solved)
 
 
-def solved(kitchen: Kitchen, asked: Asked) -> Solved | Work:
-    """The plan, kept while it still holds, or what is worked out beside the pages."""
+def solved(
+    kitchen: Kitchen, asked: Asked, *, behind: bool = False, found: Found | None = None
+) -> Solved | Work:
+    """The plan, kept while it still holds, or what is worked out beside the pages.
+
+    Parameters: kitchen; asked; behind, whether nobody waits for it, however quick it would be;
+    found, what was asked for already, by its key, where it has been read.
+    """
     now = datetime.fromisoformat(asked.document["now"])
-    kept = _kept(kitchen, asked)
+    kept = _kept(kitchen, asked) if found is None else found.get(asked.key)
     if kept is not None and kept.answer is not None:
         answer = _SOLVED.validate_python(kept.answer, strict=False)
         if _still_holds(answer.plan, kept.document["document"], asked.document, now):
             return answer
         queue.forget(kept)
-    if _open_steps(asked.document) <= QUICK_STEPS:
+    if not behind and _open_steps(asked.document) <= QUICK_STEPS:
         answer = solve(asked)
         data = _SOLVED.dump_python(answer)
         write_if_free(lambda: queue.keep_answer(kitchen, asked.key, asked.stored(), data))
         return answer
+    if kept is not None and found is not None and kept.state == Work.State.FAILED:
+        return kept
     work = queue.hand_over(kitchen, asked.key, asked.stored(), work_out_plan)
     return work if work.answer is None else _SOLVED.validate_python(work.answer, strict=False)
 
@@ -198,6 +207,12 @@ def _why(document: Document, plan: Plan) -> tuple[str, ...]:
     if plan.status != "infeasible":
         return ()
     return tuple(in_few_words(resolve(PlanRequest.model_validate(document)), plan.why))
+
+
+def found_already(kitchen: Kitchen, asked: Sequence[Asked]) -> Found:
+    """What was asked for already of several feasts, by its key."""
+    keys = [each.key for each in asked]
+    return {each.key: each for each in Work.objects.filter(kitchen=kitchen, key__in=keys)}
 
 
 def _kept(kitchen: Kitchen, asked: Asked) -> Work | None:

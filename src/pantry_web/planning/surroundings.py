@@ -1,8 +1,9 @@
 """What of a kitchen bears on its feasts, read once for all of them."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import datetime
 
+from pantry_web.background.models import Work
 from pantry_web.feasts.documents import House, house_of
 from pantry_web.feasts.models import Mishap
 from pantry_web.kitchens.models import Absence, ChangedDay, Kitchen, Place
@@ -19,6 +20,8 @@ class Surroundings:
     absences: tuple[Absence, ...]
     changed_days: tuple[ChangedDay, ...]
     mishaps: tuple[Mishap, ...]
+    found: dict[str, Work] = field(default_factory=dict)
+    """Plans that were asked for already, by their keys, where several feasts are read at once."""
 
 
 def surroundings_of(kitchen: Kitchen, now: datetime) -> Surroundings:

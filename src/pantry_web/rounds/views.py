@@ -64,10 +64,15 @@ def note(request: HttpRequest, dish_id: int) -> HttpResponse:
     form = NoteForm(request.POST, units=kitchen_of(request).units)
     if not form.is_valid():
         return _page(request, outlook_of(request, dish_id), form)
+    write_note(request, dish_id, form)
+    return redirect("rounds", dish_id)
+
+
+def write_note(request: HttpRequest, dish_id: int, form: NoteForm) -> None:
+    """Write down what a form that is valid says; a fridge that is too warm is said at once."""
     by, written = cook_of(request), form.cleaned_data
 
     def write(view: Outlook) -> None:
-        """A fridge that is too warm is said at once."""
         temperature_c: float | None = written["temperature"]
         write_down(
             view, by, mass_g=written["mass"], temperature_c=temperature_c, taste=written["taste"],
@@ -78,7 +83,7 @@ def note(request: HttpRequest, dish_id: int) -> HttpResponse:
             if judged is not None:
                 messages.warning(request, f"{judged.text} {judged.basis}")
 
-    return _done(request, dish_id, write)
+    done(request, dish_id, write)
 
 
 def _done(
@@ -86,7 +91,7 @@ def _done(
 ) -> HttpResponse:
     """Do it on the dish as it stands; what is refused is said."""
     done(request, dish_id, deed, alone=alone)
-    return redirect("rounds", dish_id)
+    return redirect(*(("today",) if request.POST.get("back") == "today" else ("rounds", dish_id)))
 
 
 def _lies_cold(view: Outlook) -> bool:

@@ -10,6 +10,10 @@ from django.template.base import Lexer, TokenType
 SOURCE = Path(__file__).resolve().parents[2]
 """Where both packages lie."""
 
+Message = str | tuple[str, str]
+"""A text, or one for one thing and one for several."""
+PLURAL = "\0"
+
 MARKS = frozenset(("_", "gettext", "gettext_lazy", "say", "tell"))
 """Functions whose first text is a message."""
 UNSAID = frozenset((
@@ -24,9 +28,9 @@ _READS = re.compile(r"\(\?|\\|\|")
 """What a pattern has and no sentence, where the core reads what cooks write."""
 
 
-def messages() -> dict[str, list[tuple[str, int]]]:
+def messages() -> dict[Message, list[tuple[str, int]]]:
     """Every text that can be translated, with the places where it stands (file, line)."""
-    found: dict[str, list[tuple[str, int]]] = {}
+    found: dict[Message, list[tuple[str, int]]] = {}
     for path in sorted(SOURCE.rglob("*")):
         where = path.relative_to(SOURCE).as_posix()
         for line, text in _of(path, where):
@@ -34,7 +38,7 @@ def messages() -> dict[str, list[tuple[str, int]]]:
     return found
 
 
-def _of(path: Path, where: str) -> Iterator[tuple[int, str]]:
+def _of(path: Path, where: str) -> Iterator[tuple[int, Message]]:
     if path.suffix == ".html":
         yield from _of_template(path.read_text())
     elif path.suffix == ".py" and "/migrations/" not in where:
@@ -42,14 +46,17 @@ def _of(path: Path, where: str) -> Iterator[tuple[int, str]]:
         yield from _of_module(ast.parse(path.read_text()), is_core=is_core)
 
 
-def _of_template(source: str) -> Iterator[tuple[int, str]]:
+def _of_template(source: str) -> Iterator[tuple[int, Message]]:
     block: list[str] | None = None
     for token in Lexer(source).tokenize():
         if token.token_type == TokenType.BLOCK and token.contents.startswith("blocktrans"):
             block = []
         elif token.token_type == TokenType.BLOCK and token.contents.startswith("endblocktrans"):
-            yield token.lineno or 0, "".join(block or ())
+            singular, _, plural = "".join(block or ()).partition(PLURAL)
+            yield token.lineno or 0, (singular, plural) if plural else singular
             block = None
+        elif block is not None and token.contents == "plural":
+            block.append(PLURAL)
         elif block is not None:
             is_hole = token.token_type == TokenType.VAR
             text = token.contents.replace("%", "%%")

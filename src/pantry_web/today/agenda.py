@@ -1,0 +1,176 @@
+"""What is due over all feasts, by now, later today, tomorrow and this week."""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+from datetime import date, datetime, timedelta
+from typing import Literal
+from zoneinfo import ZoneInfo
+
+from pantry_core.routes.steps import SHOPPING
+from pantry_web.planning.hands import Task, feast_tasks
+from pantry_web.planning.happenings import Happening, happenings
+from pantry_web.planning.outlook import FeastOutlook, Outlook, kept_starts
+
+SOON = timedelta(minutes=30)
+"""What is due within this is due now (common practice: nobody counts finer before the last day)."""
+WEEK = timedelta(days=7)
+LATE = timedelta(minutes=15)
+"""Ten minutes late is on time."""
+JUST = timedelta(hours=12)
+"""What was done so long ago is still shown, to be taken back."""
+
+When = Literal["now", "today", "tomorrow", "week"]
+
+
+@dataclass(frozen=True, slots=True)
+class Entry:
+    """A thing to do for a dish; its hour is from the plan before where the plan is reworked."""
+
+    view: Outlook
+    task: Task
+    is_from_before: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Visit:
+    """What is done in one go: rounds of several dishes at one hour, or one thing."""
+
+    entries: tuple[Entry, ...]
+
+    @property
+    def at(self) -> datetime | None:
+        """When; None where no plan says."""
+        return self.entries[0].task.at
+
+    @property
+    def has_several(self) -> bool:
+        """Whether it is for several dishes."""
+        return len(self.entries) > 1
+
+    @property
+    def is_trip(self) -> bool:
+        """Whether somebody goes shopping for it."""
+        return self.entries[0].task.trip == SHOPPING
+
+    @property
+    def dishes(self) -> list[str]:
+        """The names of its dishes."""
+        named = (each.task.together or (each.view.dish.name,) for each in self.entries)
+        return [name for names in named for name in names]
+
+    @property
+    def can_tick(self) -> bool:
+        """Whether all of it can be ticked at once."""
+        return all(each.task.can_tick for each in self.entries)
+
+
+@dataclass(frozen=True, slots=True)
+class Group:
+    """The visits of now, of the rest of today, of tomorrow or of a later day."""
+
+    when: When
+    day: date | None
+    visits: tuple[Visit, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Done:
+    """What was done last for a dish, and whether it can be taken back here."""
+
+    view: Outlook
+    happening: Happening
+
+
+@dataclass(frozen=True, slots=True)
+class Agenda:
+    """All of it: what is next, then the rest by day, and what was done just now."""
+
+    first: Visit | None
+    groups: tuple[Group, ...]
+    done: tuple[Done, ...]
+    later: int
+
+
+def agenda(wholes: Sequence[FeastOutlook], now: datetime, zone: ZoneInfo) -> Agenda:
+    """What is due over all feasts within a week, in the order of its hours.
+
+    Parameters: wholes, the feasts ahead; now; zone, of the kitchen.
+    """
+    entries = [each for whole in wholes for each in _entries(whole)]
+    far = now + 10 * WEEK
+    undated = now + SOON
+    entries.sort(key=lambda each: (each.task.at or undated, each.task.kind, each.view.dish.pk))
+    near = [each for each in entries if (each.task.at or now) <= now + WEEK]
+    visits = list(_visits(near))
+    first = visits[0] if visits else None
+    return Agenda(
+        first,
+        tuple(_groups(visits[1:], now, zone)),
+        tuple(_done(wholes, now)),
+        sum(1 for each in entries if now + WEEK < (each.task.at or now) < far),
+    )
+
+
+def _entries(whole: FeastOutlook) -> Iterator[Entry]:
+    """What is left of a feast; without an hour only what comes next can stand on a list."""
+    for view, task in feast_tasks(whole):
+        if task.at is not None:
+            yield Entry(view, task)
+        elif task.can_tick or task.withheld:
+            at = _from_before(view, task)
+            yield Entry(view, replace(task, at=at), is_from_before=at is not None)
+
+
+def _from_before(view: Outlook, task: Task) -> datetime | None:
+    """When it was to be by the plan that is being reworked."""
+    if view.whole.solving is None:
+        return None
+    return kept_starts(view.dish.feast).get((view.key, task.key))
+
+
+def _visits(entries: Sequence[Entry]) -> Iterator[Visit]:
+    """Rounds at one hour are one visit, and so is a trip, whichever dishes they are of."""
+    together: dict[tuple[str, datetime | None], list[Entry]] = {}
+    for each in entries:
+        together.setdefault(_go(each), []).append(each)
+    for each in entries:
+        own = together.pop(_go(each), None)
+        if own is not None:
+            yield Visit(tuple(own))
+
+
+def _go(entry: Entry) -> tuple[str, datetime | None]:
+    """What is the same for whatever is done in one go."""
+    task = entry.task
+    if task.kind == "tend" and task.at is not None:
+        return "round", task.at
+    if task.trip == SHOPPING:
+        return SHOPPING, task.at
+    return f"{entry.view.dish.pk}-{task.kind}-{task.key}", task.at
+
+
+def _groups(visits: Sequence[Visit], now: datetime, zone: ZoneInfo) -> Iterator[Group]:
+    today = now.astimezone(zone).date()
+    found: dict[tuple[When, date | None], list[Visit]] = {}
+    for visit in visits:
+        if visit.at is None or visit.at <= now + SOON:
+            found.setdefault(("now", None), []).append(visit)
+            continue
+        day = visit.at.astimezone(zone).date()
+        when: When = "today" if day == today else "week"
+        if day == today + timedelta(days=1):
+            when = "tomorrow"
+        found.setdefault((when, day), []).append(visit)
+    for (when, on), own in found.items():
+        yield Group(when, on, tuple(own))
+
+
+def _done(wholes: Sequence[FeastOutlook], now: datetime) -> Iterator[Done]:
+    """The last thing of each dish that was done just now, the latest first."""
+    found = []
+    for whole in wholes:
+        for view in whole.dishes:
+            past = happenings(view)
+            if past and now - past[0].at <= JUST:
+                found.append(Done(view, past[0]))
+    yield from sorted(found, key=lambda each: each.happening.at, reverse=True)

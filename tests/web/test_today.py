@@ -1,0 +1,168 @@
+"""Today: everything that is due, over all feasts, ticked and written down where it stands."""
+
+import re
+from datetime import timedelta
+from zoneinfo import ZoneInfo
+
+import pytest
+from django.test import Client
+from django.urls import reverse
+
+from pantry_web.demo import kitchen as demo
+from pantry_web.feasts.actions.add_dish import add_dish
+from pantry_web.feasts.actions.record_mishap import record_mishap
+from pantry_web.feasts.models import Dish, Event, Feast, Mishap
+from pantry_web.kitchens.models import Cook, Membership
+from pantry_web.planning.outlook import feast_outlooks
+from pantry_web.today.agenda import agenda
+
+LONDON = ZoneInfo("Europe/London")
+
+
+def agenda_of(quince):
+    wholes = feast_outlooks(list(quince.feasts.all()), quince, quince.stands_at)
+    return agenda(wholes, quince.stands_at, LONDON)
+
+
+def put(quince, **time):
+    quince.stands_at += timedelta(**time)
+    quince.save()
+
+
+@pytest.fixture
+def lantern(quince, feast):
+    demo.lay_the_table(quince, feast)
+    return feast
+
+
+def test_it_stands_in_the_order_of_the_hours_by_day(quince, lantern):
+    found = agenda_of(quince)
+    assert found.first.entries[0].task.title == "Turn it, stir the brine"
+    days = [(group.when, group.day.isoformat()) for group in found.groups if group.day]
+    assert days[:3] == [
+        ("tomorrow", "2027-03-19"), ("week", "2027-03-20"), ("week", "2027-03-21")
+    ]  # fmt: skip
+    hours = [visit.at for group in found.groups for visit in group.visits]
+    assert hours == sorted(hours)
+
+
+def test_a_trip_is_one_thing_whatever_it_is_for(quince, lantern):
+    trips = [visit for group in agenda_of(quince).groups for visit in group.visits if visit.is_trip]
+    assert [len(visit.dishes) for visit in trips] == [4]
+
+
+def test_an_empty_kitchen_says_what_to_do_first(stranger):
+    client = Client()
+    client.force_login(stranger)
+    assert b"Begin with one dish" in client.get("/").content
+
+
+def test_a_tick_is_made_where_it_stands_and_taken_back_there(cook, quince, gammon):
+    put(quince, minutes=20)
+    before = gammon.events.count()
+    answer = cook.post(f"/dishes/{gammon.pk}/rounds/turn/", {"back": "today"})
+    assert answer["Location"] == "/"
+    page = cook.get("/").content.decode()
+    assert "Turned" in page
+    batch = re.search(r'name="batch" value="([^"]+)"', page)[1]
+    undone = cook.post(f"/dishes/{gammon.pk}/rounds/undo/", {"back": "today", "batch": batch})
+    assert undone["Location"] == "/"
+    assert gammon.events.count() == before + 2, "the log is never rewritten"
+    assert "Turned" not in cook.get("/").content.decode().partition("Done</h2>")[2]
+
+
+def test_rounds_of_several_dishes_are_one_visit_with_one_tick(cook, quince, feast, gammon):
+    """A second piece that went in with the gammon is turned with it."""
+    second = add_dish(feast, "Second gammon", gammon.document)
+    for event in gammon.events.all():
+        Event.objects.create(
+            dish=second, batch=event.batch, what=event.what, at=event.at, by=event.by,
+            step_key=event.step_key, mass_g=event.mass_g,
+        )  # fmt: skip
+    visit = agenda_of(quince).first
+    assert visit.dishes == ["Treacle gammon", "Second gammon"]
+    assert visit.can_tick
+    assert "A round of 2 dishes" in cook.get("/").content.decode()
+    dishes = [each.view.dish for each in visit.entries]
+    before = [Event.objects.filter(dish=each).count() for each in dishes]
+    assert cook.post("/today/visit/", {"dish": [each.pk for each in dishes]})["Location"] == "/"
+    after = [Event.objects.filter(dish=each).count() for each in dishes]
+    assert after == [count + 1 for count in before]
+
+
+def test_a_visit_of_a_stranger_is_none(cook, stranger, gammon):
+    client = Client()
+    client.force_login(stranger)
+    before = gammon.events.count()
+    assert client.post("/today/visit/", {"dish": [gammon.pk]}).status_code == 404
+    assert client.post(f"/today/{gammon.pk}/note/", {"note": "mine"}).status_code == 404
+    assert gammon.events.count() == before
+
+
+def test_what_is_written_down_is_in_the_log_and_what_is_refused_stays(cook, gammon):
+    written = cook.post(f"/today/{gammon.pk}/note/", {"temperature": "3.5", "note": "clear"})
+    assert written["Location"] == "/"
+    assert gammon.events.filter(note="clear").exists()
+    refused = cook.post(f"/today/{gammon.pk}/note/", {"temperature": "warm", "note": "cloudy"})
+    assert refused.status_code == 422
+    page = refused.content.decode()
+    assert 'value="cloudy"' in page
+    assert "warm” is no temperature" in page or "“warm”" in page
+
+
+def test_what_is_thrown_away_stands_above_all(cook, quince, lantern):
+    by = Cook.objects.get(username=demo.COOK)
+    begins = quince.stands_at - timedelta(hours=9)
+    record_mishap(quince, by, Mishap.Kind.FRIDGE_WARM, begins, quince.stands_at, temperature_c=14.0)
+    page = cook.get("/").content.decode()
+    assert "Throw it away: Treacle gammon" in page
+    assert page.index("Throw it away") < page.index("of-day")
+
+
+def test_two_phones_see_each_others_ticks(cook, quince, gammon):
+    """Whoever has seen all of it gets nothing; after a tick by somebody else the new list."""
+    seen = re.search(r'data-seen="(\w+)"', cook.get("/").content.decode())[1]
+    assert cook.get("/", headers={"x-seen": seen}).status_code == 204
+    sorrel = Cook.objects.create_user("sorrel", password="leaf-and-lemon")
+    Membership.objects.create(kitchen=quince, cook=sorrel, role=Membership.Role.COOK)
+    other = Client()
+    other.force_login(sorrel)
+    put(quince, minutes=20)
+    other.post(f"/dishes/{gammon.pk}/rounds/turn/", {"back": "today"})
+    answer = cook.get("/", headers={"x-seen": seen})
+    assert answer.status_code == 200
+    assert "by sorrel" in answer.content.decode()
+
+
+def test_hours_are_kept_while_the_plan_is_worked_out_anew(quince, lantern, settings):
+    """What the cook went by stands until the new hours are there, and says so."""
+    view = next(
+        each
+        for whole in feast_outlooks([lantern], quince, quince.stands_at)
+        for each in whole.dishes
+        if each.dish.name == "Yoghurt goat"
+    )
+    Feast.objects.filter(pk=lantern.pk).update(kept_plan=[
+        {"dish": each.dish, "step": each.step, "start": each.start.isoformat()}
+        for each in view.whole.plan.steps
+    ])  # fmt: skip
+    Dish.objects.filter(name="Quick pickle").update(is_given_up=True)
+    lantern.refresh_from_db()
+    settings.TASKS = {"default": {"BACKEND": "django_tasks.backends.dummy.DummyBackend"}}
+    wholes = feast_outlooks([lantern], quince, quince.stands_at, behind=True)
+    found = agenda(wholes, quince.stands_at, LONDON)
+    shown = [found.first, *(visit for group in found.groups for visit in group.visits)]
+    assert any(entry.is_from_before and entry.task.at for each in shown for entry in each.entries)
+
+
+def test_three_feasts_take_few_queries(cook, quince, django_assert_max_num_queries):
+    for n in range(3):
+        feast = Feast.objects.create(
+            kitchen=quince, name=f"Feast {n}", heads=6, time_zone="Europe/London",
+            serve_at=quince.stands_at + timedelta(days=9 + n),
+        )  # fmt: skip
+        for name, document in (demo.OTHERS * 2)[:8]:
+            add_dish(feast, f"{name} {n}", document)
+    cook.get("/")
+    with django_assert_max_num_queries(14):
+        assert cook.get(reverse("today")).status_code == 200
