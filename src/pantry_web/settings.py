@@ -181,6 +181,8 @@ CONTENT_SECURITY_POLICY = {
         # Bootstrap draws the arrow of a select as a data: picture.
         "img-src": [SELF, "data:"],
         "connect-src": [SELF],
+        "worker-src": [SELF],
+        "manifest-src": [SELF],
         "form-action": [SELF],
         "frame-ancestors": [NONE],
         "base-uri": [NONE],

@@ -13,10 +13,25 @@ ROOT = Path(__file__).parents[2]
 CHROMIUM = "/usr/bin/chromium"
 
 
-def _free_port():
+def free_port():
     with socket.socket() as probe:
         probe.bind(("127.0.0.1", 0))
         return probe.getsockname()[1]
+
+
+def listens(port):
+    """Wait until a server listens; a busy machine is slow to load it."""
+    for _ in range(900):
+        with socket.socket() as probe:
+            if probe.connect_ex(("127.0.0.1", port)) == 0:
+                break
+        time.sleep(0.1)
+
+
+@pytest.fixture(scope="session")
+def browser_context_args(browser_context_args):
+    """No page is answered from a cache unless a test is about that."""
+    return browser_context_args | {"service_workers": "block"}
 
 
 @pytest.fixture(scope="session")
@@ -28,18 +43,14 @@ def browser_type_launch_args(browser_type_launch_args):
 
 @pytest.fixture(scope="session")
 def base_url(tmp_path_factory):
-    port = _free_port()
+    port = free_port()
     environment = os.environ | {
         "PANTRY_DATA": str(tmp_path_factory.mktemp("data")), "PANTRY_PLAIN_HTTP": "1",
         "PYTHONPATH": "src", "DJANGO_SETTINGS_MODULE": "pantry_web.settings",
     }  # fmt: skip
     command = [sys.executable, "manage.py", "demo", "--port", str(port)]
     with subprocess.Popen(command, cwd=ROOT, env=environment, stdout=subprocess.DEVNULL) as server:
-        for _ in range(900):  # a busy machine is slow to load it
-            with socket.socket() as probe:
-                if probe.connect_ex(("127.0.0.1", port)) == 0:
-                    break
-            time.sleep(0.1)
+        listens(port)
         yield f"http://127.0.0.1:{port}"
         server.terminate()
 

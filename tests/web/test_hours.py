@@ -102,12 +102,12 @@ def test_a_trip_is_ticked_line_by_line_and_as_a_whole(cook, quince, lantern):
     cook.get("/shopping/")  # the plan is worked out
     (trip,) = cook.get("/shopping/").context["trips"]
     lines = {line.name: line for line in trip.lines}
-    assert lines["Red cabbage"].to_buy_g == 80 * 8
+    assert lines["red cabbage"].to_buy_g == 80 * 8
     assert "fridge until" in lines["Duck, whole, for bay-salted duck"].keep
     tick = f"/shopping/{trip.code}/tick/"
-    cook.post(tick, {"line": lines["Red cabbage"].key})
-    assert Bought.objects.filter(key=lines["Red cabbage"].key).count() == 1
-    cook.post(tick, {"line": lines["Red cabbage"].key, "bought": "no"})  # and back into the shelf
+    cook.post(tick, {"line": lines["red cabbage"].key})
+    assert Bought.objects.filter(key=lines["red cabbage"].key).count() == 1
+    cook.post(tick, {"line": lines["red cabbage"].key, "bought": "no"})  # and back into the shelf
     assert not Bought.objects.exists()
     duck = lantern.dishes.get(name="Bay-salted duck")
     cook.post(tick, {"line": f"meat-{duck.pk}"})

@@ -445,7 +445,7 @@ def test_nothing_is_preset_and_three_fields_are_answered(cook, roast):
     given = {"days": "5 days", "strength": "5", "salt": "2"}
     both = cook.post(path, {"cut": "brisket", "mass": "3 kg", "method": "strong-brine"} | given)
     assert both.context["out"].days == 5
-    assert "Days and strength hold" in both.content.decode()
+    assert "Your days and your strength are kept" in both.content.decode()
     typed = {"cut": "chicken", "mass": "1.8 kg", "method": "none"}
     assert cook.post(f"/feasts/{feast.pk}/dish/", typed).status_code == 302
     dish = feast.dishes.latest("pk")

@@ -1,17 +1,45 @@
 """Doing something to a dish: read it, do it, and read it again when it has changed meanwhile."""
 
 from collections.abc import Callable
+from datetime import datetime, timedelta
 
 from django.contrib import messages
+from django.db.models import Max
 from django.http import HttpRequest
+from django.utils.translation import gettext
 
 from pantry_web import clock
 from pantry_web.feasts.access import dish_of
+from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.planning.outlook import Outlook, feast_outlook, outlook_alone
 from pantry_web.refusal import Refused, Stale
 
-TRIES = 4
+TRIES, MOST_DIGITS = 4, 8
+
+
+MOST_AGE = timedelta(days=2)
+"""A press that was kept for longer, while the server was away, is too old to be believed."""
+
+
+def told_hour(request: HttpRequest, dish: Dish, now: datetime) -> datetime:
+    """When something was done: now, or so long ago as a press was kept while the server was away.
+
+    It is not before what is in the log of the dish: what was ticked on another phone meanwhile was
+    done in the order in which it came.
+
+    Raises: Refused for what was kept too long.
+    """
+    told = request.POST.get("age_s", "")
+    if not told.isdecimal() or len(told) > MOST_DIGITS:
+        return now
+    age = timedelta(seconds=int(told))
+    if age > MOST_AGE:
+        raise Refused(
+            gettext("What was ticked over two days ago was not sent: write it down anew.")
+        )
+    latest = dish.events.aggregate(at=Max("at"))["at"]
+    return max(now - age, latest) if latest is not None and latest <= now else now - age
 
 
 def done(
@@ -28,8 +56,9 @@ def done(
     """
     kitchen, refusal = kitchen_of(request), ""
     for _ in range(TRIES):
-        dish, now = dish_of(request, dish_id), clock.now(kitchen)
+        dish = dish_of(request, dish_id)
         try:
+            now = told_hour(request, dish, clock.now(kitchen))
             if alone:
                 deed(outlook_alone(dish, kitchen, now))
             else:

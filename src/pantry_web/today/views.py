@@ -1,9 +1,11 @@
 """Today: what is due, ticked and written down where it stands."""
 
 import hashlib
+from pathlib import Path
 from typing import Any
 from zoneinfo import ZoneInfo
 
+from django.contrib.auth.decorators import login_not_required
 from django.db.models import (
     Aggregate,
     Count,
@@ -35,6 +37,7 @@ from pantry_web.today.agenda import JUST, LATE, SOON, agenda
 MOST_FEASTS = 12
 """So many feasts lie ahead on one list; those after them are on the page of feasts."""
 MOST_OF_A_VISIT = 40
+WORKER = Path(__file__).parents[1] / "static" / "pantry" / "worker.js"
 
 
 def today(request: HttpRequest) -> HttpResponse:
@@ -43,6 +46,14 @@ def today(request: HttpRequest) -> HttpResponse:
     if seen is not None and seen == seen_of(kitchen_of(request)):
         return HttpResponse(status=204)
     return _page(request)
+
+
+@login_not_required
+def worker(request: HttpRequest) -> HttpResponse:
+    """The service worker: it stands at the root, so that it may answer for every page."""
+    answer = HttpResponse(WORKER.read_bytes(), content_type="text/javascript")
+    answer["Cache-Control"] = "no-cache"
+    return answer
 
 
 @require_POST

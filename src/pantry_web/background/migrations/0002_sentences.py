@@ -11,10 +11,13 @@ class Migration(migrations.Migration):
         ('background', '0001_initial'),
     ]
 
+    # Nothing changes in the database: a table that is made anew would lose its triggers.
     operations = [
-        migrations.AlterField(
-            model_name='work',
-            name='answer',
-            field=pantry_web.sentences.SentencesField(encoder=django.core.serializers.json.DjangoJSONEncoder, null=True),
-        ),
+        migrations.SeparateDatabaseAndState(state_operations=[
+            migrations.AlterField(
+                model_name='work',
+                name='answer',
+                field=pantry_web.sentences.SentencesField(encoder=django.core.serializers.json.DjangoJSONEncoder, null=True),
+            ),
+        ]),
     ]

@@ -26,5 +26,8 @@
     const button = event.submitter;
     if (button) setTimeout(() => { button.classList.add("is-waiting"); button.setAttribute("aria-busy", "true"); }, BUSY_AFTER_MS);
   });
+  // What is read without the server: the pages of the dishes that are on the list.
+  const keep = () => navigator.serviceWorker?.controller?.postMessage({ keep: [location.pathname, ...(list().dataset.keep || "").split(" ").filter(Boolean)] });
+  window.addEventListener("load", () => setTimeout(keep, 2000));
   setInterval(look, EVERY_MS);
 })();

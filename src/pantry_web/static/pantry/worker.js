@@ -1,0 +1,117 @@
+// Without the server: pages that were seen stay readable, and what is ticked or written down is
+// kept and sent later, once, in its order and with its age.
+"use strict";
+const PAGES = "pages-1";
+const FILES = "files-1";
+const KEPT_PAGE = /^\/($|feasts\/\d+\/(passage\/)?$|shopping\/$|dishes\/\d+\/(rounds|weigh-up|steps|label|passage|weighing)\/$)/;
+const KEPT_PRESS = /^\/(today\/|dishes\/\d+\/rounds\/)/;
+const FRESH_MS = 600000;
+
+const store = (mode, work) => new Promise((resolve, reject) => {
+  const opening = indexedDB.open("pantry-clock", 1);
+  opening.onupgradeneeded = () => opening.result.createObjectStore("presses", { autoIncrement: true });
+  opening.onerror = () => reject(opening.error);
+  opening.onsuccess = () => {
+    const doing = opening.result.transaction("presses", mode);
+    const asked = work(doing.objectStore("presses"));
+    doing.oncomplete = () => { resolve(asked.result); opening.result.close(); };
+    doing.onerror = () => reject(doing.error);
+  };
+});
+
+const keep = (press) => store("readwrite", (presses) => presses.add(press));
+const forget = (key) => store("readwrite", (presses) => presses.delete(key));
+const kept = async () => {
+  const [keys, presses] = await Promise.all([store("readonly", (all) => all.getAllKeys()), store("readonly", (all) => all.getAll())]);
+  return presses.map((press, at) => ({ ...press, key: keys[at] }));
+};
+
+// One after the other, and each until it is answered: its key makes that once.
+let sending = null;
+const sendAll = () => {
+  sending ??= (async () => {
+    for (const press of await kept()) {
+      const age = Math.round((Date.now() - press.at) / 1000);
+      const answer = await fetch(press.path, {
+        method: "POST", body: `${press.body}&age_s=${age}`, redirect: "manual", credentials: "same-origin",
+        headers: { "Content-Type": "application/x-www-form-urlencoded" },
+      });
+      if (answer.status >= 500) break;
+      await forget(press.key);
+    }
+  })().catch(() => {}).finally(() => { sending = null; });
+  return sending;
+};
+
+const remember = async (request, answer) => {
+  if (answer.status !== 200 || answer.redirected) return;
+  const text = await answer.clone().text();
+  const headers = { "Content-Type": "text/html; charset=utf-8", "X-Kept-At": String(Date.now()) };
+  await (await caches.open(PAGES)).put(new URL(request.url).pathname, new Response(text, { headers }));
+};
+
+// A kept page says from when it is, and how much waits to be sent.
+const fromBefore = async (path) => {
+  const cache = await caches.open(PAGES);
+  const page = (await cache.match(path)) ?? (await cache.match("/"));
+  if (!page) return Response.error();
+  const text = (await page.text()).replace("<body", `<body data-kept-at="${page.headers.get("X-Kept-At")}" data-waiting="${(await kept()).length}"`);
+  return new Response(text, { headers: { "Content-Type": "text/html; charset=utf-8" } });
+};
+
+const page = async (request) => {
+  await sendAll();
+  try {
+    const answer = await fetch(request);
+    await remember(request, answer);
+    return answer;
+  } catch {
+    return fromBefore(new URL(request.url).pathname);
+  }
+};
+
+const press = async (request) => {
+  const body = await request.clone().text();
+  try {
+    return await fetch(request);
+  } catch {
+    await keep({ path: new URL(request.url).pathname, body, at: Date.now() });
+    return fromBefore("/");
+  }
+};
+
+const file = async (request) => {
+  const cache = await caches.open(FILES);
+  const asked = fetch(request).then((answer) => { if (answer.ok) cache.put(request, answer.clone()); return answer; });
+  const known = await cache.match(request);
+  if (!known) return asked;
+  asked.catch(() => {});
+  return known;
+};
+
+self.addEventListener("install", () => self.skipWaiting());
+self.addEventListener("activate", (event) => event.waitUntil(self.clients.claim()));
+
+self.addEventListener("fetch", (event) => {
+  const url = new URL(event.request.url);
+  if (url.origin !== location.origin) return;
+  if (url.pathname.startsWith("/sign-out/")) event.waitUntil(caches.delete(PAGES));
+  else if (url.pathname.startsWith("/static/")) event.respondWith(file(event.request));
+  else if (event.request.mode !== "navigate") return;
+  else if (event.request.method === "GET" && KEPT_PAGE.test(url.pathname)) event.respondWith(page(event.request));
+  else if (event.request.method === "POST" && KEPT_PRESS.test(url.pathname)) event.respondWith(press(event.request));
+});
+
+self.addEventListener("message", (event) => {
+  const looked = async () => {
+    await sendAll();
+    const cache = await caches.open(PAGES);
+    for (const path of event.data.keep ?? []) {
+      const known = await cache.match(path);
+      if (known && Date.now() - Number(known.headers.get("X-Kept-At")) < FRESH_MS) continue;
+      const request = new Request(path);
+      await remember(request, await fetch(request));
+    }
+  };
+  event.waitUntil(looked().catch(() => {}));
+});

@@ -1,0 +1,61 @@
+"""The server is stopped, ten things are written down meanwhile, and it comes back."""
+
+import os
+import sqlite3
+import subprocess
+import sys
+from contextlib import closing, contextmanager
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.browser.conftest import ROOT, free_port, listens
+
+
+@contextmanager
+def served(data, port):
+    environment = os.environ | {
+        "PANTRY_DATA": str(data), "PANTRY_PLAIN_HTTP": "1", "PYTHONPATH": "src",
+        "DJANGO_SETTINGS_MODULE": "pantry_web.settings",
+    }  # fmt: skip
+    command = [sys.executable, "manage.py", "demo", "--port", str(port)]
+    with subprocess.Popen(command, cwd=ROOT, env=environment, stdout=subprocess.DEVNULL) as server:
+        listens(port)
+        yield
+        server.kill()
+
+
+@pytest.fixture
+def browser_context_args(browser_context_args):
+    return browser_context_args | {"service_workers": "allow"}
+
+
+def test_what_is_written_down_while_the_server_is_away_is_sent_once_and_in_order(page, tmp_path):
+    port = free_port()
+    address = f"http://127.0.0.1:{port}"
+    with served(tmp_path, port):
+        page.goto(f"{address}/sign-in/")
+        page.get_by_label("Username").fill("quince")
+        page.get_by_label("Password").fill("lantern-night")
+        page.get_by_role("button", name="Sign in").click()
+        page.wait_for_function("navigator.serviceWorker.controller !== null")
+        page.reload()
+        page.wait_for_function(
+            "caches.open('pages-1').then(kept => kept.keys()).then(keys => keys.length > 9)"
+        )
+    page.goto(f"{address}/dishes/1/rounds/")
+    expect(page.get_by_text("The server is away")).to_be_visible()
+    page.goto(f"{address}/")
+    for n in range(10):
+        expect(page.get_by_text("The server is away")).to_be_visible()
+        page.locator("details.write summary").first.click()
+        page.locator("details.write").first.get_by_label("Note").fill(f"away {n}")
+        page.locator("details.write").first.get_by_role("button", name="Write down").click()
+        expect(page.get_by_text(f"To be sent: {n + 1}.")).to_be_visible()
+    with served(tmp_path, port):
+        expect(page.get_by_text("The server is away")).to_be_hidden(timeout=20_000)
+    with closing(sqlite3.connect(tmp_path / "pantry.sqlite3")) as kept:
+        written = kept.execute(
+            "SELECT note FROM feasts_event WHERE note LIKE 'away %' ORDER BY id"
+        ).fetchall()
+    assert [note for (note,) in written] == [f"away {n}" for n in range(10)]
