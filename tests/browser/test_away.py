@@ -43,6 +43,11 @@ def test_what_is_written_down_while_the_server_is_away_is_sent_once_and_in_order
         page.wait_for_function(
             "caches.open('pages-1').then(kept => kept.keys()).then(keys => keys.length > 9)"
         )
+        expect(page.locator("details.write").first).to_be_visible(timeout=30_000)
+        page.wait_for_function(
+            "caches.match('/').then(kept => kept.text())"
+            ".then(text => text.includes('write d-print'))"
+        )
     page.goto(f"{address}/dishes/1/rounds/")
     expect(page.get_by_text("The server is away")).to_be_visible()
     page.goto(f"{address}/")

@@ -40,7 +40,8 @@ def write_catalogue(folder):
 
 
 _DJANGO = re.compile(
-    r"\b(?:Mon|Tue|Wed|Thu|Fri|Sat|Sun)\b|\b(?:Jan|Feb|Mar|Apr|May|Jun|Jul|Aug|Sep|Oct|Nov|Dec)\b"
+    r"\b(?:Mon|Tues?|Wed(?:nes)?|Thu(?:rs)?|Fri|Sat(?:ur)?|Sun)(?:day)?\b"
+    r"|\b(?:Jan|Feb|Mar|Apr|May|Jun|Jul|Aug|Sep|Oct|Nov|Dec)\b|\b(?:March|April)\b"
     r"|(?:New|Old) password(?: confirmation)?|Enter a valid (?:date|time)|This field is required"
     r"|Select a valid choice\.[^.]*|https?://\S+"
 )

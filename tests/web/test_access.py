@@ -16,7 +16,7 @@ from pantry_web.members.links import token_of
 from tests.web.conftest import routes
 
 WEB = Path(__file__).parents[2] / "src" / "pantry_web"
-OPEN = {"sign-in", "first-start", "health", "come-in", "new-password"}
+OPEN = {"sign-in", "first-start", "health", "worker", "come-in", "new-password"}
 OWNERS = {"invite", "end-invitation", "change-role", "take-out-kitchen"}
 """What a cook of the kitchen is refused."""
 ANSWERED = (200, 302, 422)

@@ -2,6 +2,7 @@
 
 import re
 from datetime import timedelta
+from uuid import uuid4
 from zoneinfo import ZoneInfo
 
 import pytest
@@ -166,3 +167,25 @@ def test_three_feasts_take_few_queries(cook, quince, django_assert_max_num_queri
     cook.get("/")
     with django_assert_max_num_queries(14):
         assert cook.get(reverse("today")).status_code == 200
+
+
+def test_a_press_that_was_kept_has_its_hour_and_is_done_once(cook, quince, gammon):
+    """An hour late, then again from a second try, then one that is older than anybody believes."""
+    put(quince, minutes=90)
+    path, typed = f"/today/{gammon.pk}/note/", {"note": "kept", "once": str(uuid4())}
+    cook.post(path, typed | {"age_s": "3600"})
+    cook.post(path, typed | {"age_s": "3605"})
+    events = gammon.events.filter(note="kept")
+    assert [event.at for event in events] == [quince.stands_at - timedelta(hours=1)]
+    answer = cook.post(path, {"note": "old", "age_s": str(3 * 86_400)}, follow=True)
+    assert "over two days ago" in answer.content.decode()
+    assert not gammon.events.filter(note="old").exists()
+
+
+def test_what_was_ticked_elsewhere_meanwhile_keeps_its_order(cook, quince, gammon):
+    """A note of an hour ago that comes after a tick of now stands after it."""
+    put(quince, minutes=20)
+    cook.post(f"/dishes/{gammon.pk}/rounds/turn/")
+    cook.post(f"/today/{gammon.pk}/note/", {"note": "late", "age_s": "3600"})
+    last = gammon.events.order_by("pk").last()
+    assert (last.note, last.at) == ("late", quince.stands_at)

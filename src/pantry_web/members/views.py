@@ -164,7 +164,7 @@ def cook_at(request: HttpRequest, kitchen_id: int) -> HttpResponse:
     """Cook in another of one's kitchens."""
     member = get_object_or_404(Membership, cook=cook_of(request), kitchen=kitchen_id)
     choose_kitchen(request, member.kitchen)
-    return redirect("feasts")
+    return redirect("today")
 
 
 @require_POST
@@ -183,13 +183,13 @@ def _come_in_as_oneself(request: HttpRequest, invitation: Invitation) -> HttpRes
             messages.error(request, str(refused))
         else:
             choose_kitchen(request, invitation.kitchen)
-        return redirect("feasts")
+        return redirect("today")
     return render(request, "members/come_in.html", {"invitation": invitation})
 
 
 def _signed_in(request: HttpRequest, cook: Cook) -> HttpResponse:
     login(request, cook, backend=BACKEND)
-    response = redirect("feasts")
+    response = redirect("today")
     know_browser(request, response, cook.username)
     return response
 

@@ -19,7 +19,7 @@ log = logging.getLogger(__name__)
 
 KEY = "once"
 LONGEST_KEY = 64
-NOT_OF_THE_PRESS = ("csrfmiddlewaretoken",)
+NOT_OF_THE_PRESS = ("csrfmiddlewaretoken", "age_s")
 WAITS_S, LOOKS_EVERY_S = 10.0, 0.05
 """How long the second of two presses waits for the answer to the first [s]."""
 

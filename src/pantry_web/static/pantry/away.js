@@ -2,7 +2,7 @@
 (() => {
   "use strict";
   const { keptAt, waiting, away, awaySend } = document.body.dataset;
-  if ("serviceWorker" in navigator) navigator.serviceWorker.register("/worker.js");
+  if ("serviceWorker" in navigator) navigator.serviceWorker.register("/worker.js").catch(() => {}); // the pages do without
   if (!keptAt) return;
   const told = document.createElement("div");
   const hour = new Date(Number(keptAt)).toLocaleString(document.documentElement.lang, { weekday: "short", hour: "2-digit", minute: "2-digit" });

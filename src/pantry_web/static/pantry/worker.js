@@ -70,13 +70,20 @@ const page = async (request) => {
   }
 };
 
+// What the list of today has looked up anew is what is read later.
+const looked = async (request) => {
+  const answer = await fetch(request);
+  await remember(request, answer);
+  return answer;
+};
+
 const press = async (request) => {
   const body = await request.clone().text();
   try {
     return await fetch(request);
   } catch {
     await keep({ path: new URL(request.url).pathname, body, at: Date.now() });
-    return fromBefore("/");
+    return Response.redirect("/", 303); // so that no reload sends it a second time
   }
 };
 
@@ -97,13 +104,14 @@ self.addEventListener("fetch", (event) => {
   if (url.origin !== location.origin) return;
   if (url.pathname.startsWith("/sign-out/")) event.waitUntil(caches.delete(PAGES));
   else if (url.pathname.startsWith("/static/")) event.respondWith(file(event.request));
+  else if (event.request.headers.has("X-Seen")) event.respondWith(looked(event.request));
   else if (event.request.mode !== "navigate") return;
   else if (event.request.method === "GET" && KEPT_PAGE.test(url.pathname)) event.respondWith(page(event.request));
   else if (event.request.method === "POST" && KEPT_PRESS.test(url.pathname)) event.respondWith(press(event.request));
 });
 
 self.addEventListener("message", (event) => {
-  const looked = async () => {
+  const keepThose = async () => {
     await sendAll();
     const cache = await caches.open(PAGES);
     for (const path of event.data.keep ?? []) {
@@ -113,5 +121,5 @@ self.addEventListener("message", (event) => {
       await remember(request, await fetch(request));
     }
   };
-  event.waitUntil(looked().catch(() => {}));
+  event.waitUntil(keepThose().catch(() => {}));
 });
