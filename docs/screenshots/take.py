@@ -7,7 +7,7 @@ from playwright.sync_api import Page, sync_playwright
 
 HERE = Path(__file__).parent
 SIZES = {"wall": (1280, 800), "phone": (390, 844)}
-ON_THE_PHONE = ("weigh-up", "recipe", "passage", "rounds", "feast")
+ON_THE_PHONE = ("today", "weigh-up", "recipe", "passage", "rounds", "feast")
 RECIPE = "2 qt water\n1 cup coarse salt\n½ cup brown sugar\n1½ tbsp pink curing salt\n3 bay leaves"
 MEANT = {
     "1 cup coarse salt": "Compact coarse salt", "1½ tbsp pink curing salt": "Curing salt no. 1",
@@ -15,13 +15,12 @@ MEANT = {
 """What the cook answers of the lines that could mean two things."""
 BEFORE, NOW = "2027-03-05T08:00", "2027-03-18T19:12"
 VIEWS = {
+    "today": ("/", NOW),
     "weigh-up": ("/dishes/1/weigh-up/", BEFORE),
     "recipe": ("/dishes/1/recipe/", BEFORE),
     "weighing": ("/dishes/1/weighing/", BEFORE),
-    "label": ("/dishes/1/label/", NOW),
     "pantry": ("/pantry/", NOW),
     "shopping": ("/shopping/", NOW),
-    "weigh-up-kept": ("/dishes/1/weigh-up/", NOW),
     "passage": ("/feasts/1/passage/", NOW),
     "helps": ("/feasts/2/", NOW),
     "still": ("/feasts/2/still/?cut=pork-loin&mass=1500", NOW),
@@ -41,7 +40,8 @@ def main(address: str) -> None:
         )
         for size, (width, height) in SIZES.items():
             page = browser.new_page(
-                base_url=address, viewport={"width": width, "height": height}, locale="en-GB"
+                base_url=address, viewport={"width": width, "height": height}, locale="en-GB",
+                service_workers="block",
             )
             page.goto("/sign-in/")
             page.get_by_label("Username").fill("quince")
@@ -58,6 +58,8 @@ def main(address: str) -> None:
                         page.get_by_label(f"What is “{line}”?").select_option(name)
                         page.wait_for_timeout(1000)  # the answer is swapped in
                     page.get_by_text("It comes to").wait_for()
+                if view == "today":
+                    page.get_by_text("worked out anew").wait_for(state="detached")
                 if view == "helps":
                     page.locator(".help button").first.wait_for()
                 if view == "still":
