@@ -40,7 +40,9 @@ def main(address: str) -> None:
         )
         for size, (width, height) in SIZES.items():
             page = browser.new_page(
-                base_url=address, viewport={"width": width, "height": height}, locale="en-GB",
+                base_url=address,
+                viewport={"width": width, "height": height},
+                locale="en-GB",
                 service_workers="block",
             )
             page.goto("/sign-in/")

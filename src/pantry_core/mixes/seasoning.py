@@ -19,21 +19,23 @@ def seasoned(judged: Judged) -> Iterator[Notice]:
         return
     end = after_days(request, judged.mix)
     if end is not None:
-        yield from seasoned_at(end.mean_pct, end.outer_pct)
+        yield from seasoned_at(end.mean_pct, end.outer_pct, is_wet=request.is_wet)
 
 
-def seasoned_at(mean_pct: float, outer_pct: float) -> Iterator[Notice]:
+def seasoned_at(mean_pct: float, outer_pct: float, *, is_wet: bool) -> Iterator[Notice]:
     """What a seasoned piece comes to.
 
-    Parameters: mean_pct and outer_pct, its salt on average and in the outer 5 mm [%].
+    Parameters: mean_pct and outer_pct, its salt on average and in the outer 5 mm [%]; is_wet,
+    whether it lies in a brine.
     Returns: what it comes to; a caution where the outside is too salty.
     """
     if outer_pct > SALTY_EDGE_PCT.value:
-        text = say(
-            "The outer 5 mm come to {outer_pct:.1f} % salt: lift it sooner, make the brine "
-            "weaker, or let it rest a day.",
-            outer_pct=outer_pct,
+        wet = (
+            "The outer 5 mm come to {outer_pct:.1f} % salt: lift it sooner, make the brine weaker, "
+            "or let it rest a day."
         )
+        dry = "The outer 5 mm come to {outer_pct:.1f} % salt: take less, or salt it a day sooner."
+        text = say(wet if is_wet else dry, outer_pct=outer_pct)
         yield notice("caution", "salty-edge", text, SALTY_EDGE_PCT)
     text = say(
         "It comes out with {mean_pct:.1f} % salt on average and {outer_pct:.1f} % in its "
