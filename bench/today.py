@@ -1,0 +1,74 @@
+"""Today over three feasts of eight dishes: the list, another look at it, and a tick.
+
+Run it with `bin/bench today`. It makes a kitchen of its own in a temporary folder. Times are those of
+the server alone, from request to response; queries are counted, with those of the sign-in.
+"""
+
+import statistics
+import time
+from datetime import timedelta
+from uuid import uuid4
+
+from django.core.management import call_command
+from django.db import connection
+from django.test import Client
+from django.test.utils import CaptureQueriesContext
+
+from pantry_web.demo import kitchen as demo
+from pantry_web.feasts.actions.add_dish import add_dish
+from pantry_web.feasts.models import Feast
+from pantry_web.kitchens.models import Cook, Kitchen
+from pantry_web.planning.outlook import feast_outlook
+from pantry_web.planning.solving import work_out_plan
+
+REPEATS = 60
+FEASTS, DISHES = 3, 8
+
+
+def main() -> None:
+    """Fill the kitchen, have its plans worked out, and print a table."""
+    call_command("migrate", verbosity=0)
+    demo.load()
+    kitchen = Kitchen.objects.get()
+    gammon = Feast.objects.get().dishes.get()
+    for n in range(FEASTS - 1):
+        feast = Feast.objects.create(
+            kitchen=kitchen, name=f"Feast {n}", serve_at=demo.SERVE_AT + timedelta(days=7 + n),
+            time_zone=demo.ZONE, heads=8,
+        )  # fmt: skip
+        _fill(feast, DISHES)
+    _fill(gammon.feast, DISHES - 1)
+    for feast in kitchen.feasts.all():
+        whole = feast_outlook(feast, kitchen, demo.STANDS_AT)
+        if whole.solving is not None:
+            work_out_plan.call(whole.solving.pk)
+    client = Client()
+    client.force_login(Cook.objects.get(username=demo.COOK))
+    seen = {"X-Seen": client.get("/").context["seen"]}
+    print(f"{'what':24}{'queries':>8}{'median ms':>11}{'90 % ms':>9}{'first ms':>10}")
+    _measure("today", lambda: client.get("/"))
+    _measure("nothing new", lambda: client.get("/", headers=seen))
+    note = f"/today/{gammon.pk}/note/"
+    _measure("a press", lambda: client.post(note, {"note": "clear", "once": str(uuid4())}))
+
+
+def _fill(feast: Feast, count: int) -> None:
+    for n in range(count):
+        name, document = demo.OTHERS[n % len(demo.OTHERS)]
+        add_dish(feast, f"{name} {n}", document)
+
+
+def _measure(name, ask) -> None:
+    lasted = []
+    with CaptureQueriesContext(connection) as queries:
+        ask()
+    for _ in range(REPEATS):
+        begin = time.perf_counter()
+        ask()
+        lasted.append(1000 * (time.perf_counter() - begin))
+    rest = sorted(lasted[1:])
+    print(f"{name:24}{len(queries):>8}{statistics.median(rest):>11.1f}"
+          f"{rest[int(0.9 * len(rest))]:>9.1f}{lasted[0]:>10.1f}", flush=True)  # fmt: skip
+
+
+main()
