@@ -94,11 +94,12 @@ def _beginnings(view: Outlook) -> Iterator[Task]:
     following = next_in_hands(view)
     if following is None:
         return
+    gate = gate_now(view)
     for step in view.steps[view.place_of(following.id) :]:
         if step.hands_min:
             planned = view.planned(step.id)
             stops = view.withheld(step.id)
-            held = stops[0].text if stops else waits_for(view, step.id) or ""
+            held = stops[0].text if stops else _held_back(gate, step.id) or ""
             yield Task(
                 "begin",
                 step.id,
@@ -159,7 +160,10 @@ def left_min(view: Outlook) -> tuple[int, int] | None:
 
 def waits_for(view: Outlook, key: str) -> str | None:
     """Why a step may not begin before something was read or felt; None where it may."""
-    gate = gate_now(view)
+    return _held_back(gate_now(view), key)
+
+
+def _held_back(gate: Gate | None, key: str) -> str | None:
     if gate is None or gate.is_open or gate.may_pass or gate.holds != key:
         return None
     return gate.text
