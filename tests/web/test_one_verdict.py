@@ -156,5 +156,5 @@ def test_each_page_says_what_the_core_says(cook, quince, part):
     assert seen > len(wanted) / 10  # some of them are stopped
     found = {}
     for number in range(1, len(feasts) // 6 + 2):
-        found |= by_dish(cook.get(f"/?page={number}").content.decode())
+        found |= by_dish(cook.get(f"/feasts/?page={number}").content.decode())
     assert found == wanted

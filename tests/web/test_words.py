@@ -175,25 +175,24 @@ def assert_all_is_marked(client, kitchen, only=None):
     assert not wrong, "\n".join(sorted(set(wrong))[:60])
 
 
-@pytest.mark.parametrize("units", ["metric", "imperial"])
+def assert_speaks(client, kitchen, only=None):
+    """In both units, and in the language that nobody speaks."""
+    for units in ("imperial", "metric"):
+        type(kitchen).objects.filter(pk=kitchen.pk).update(units=units)
+        assert_said_well(client, kitchen, units, only)
+    assert_all_is_marked(client, kitchen, only)
+
+
 @pytest.mark.parametrize("state", STATES)
-def test_it_is_said_as_people_say_it(cook, quince, spoken, state, units):
+def test_it_is_said_as_people_say_it(cook, quince, spoken, state):
     made = STATES[state](quince)
-    only = made if isinstance(made, Dish) else None
-    type(quince).objects.filter(pk=quince.pk).update(units=units)
-    assert_said_well(cook, quince, units, only)
-    if units == "metric":
-        assert_all_is_marked(cook, quince, only)
+    assert_speaks(cook, quince, made if isinstance(made, Dish) else None)
 
 
-@pytest.mark.parametrize("units", ["metric", "imperial"])
-def test_an_empty_kitchen_speaks_well_too(stranger, spoken, units):
+def test_an_empty_kitchen_speaks_well_too(stranger, spoken):
     client = Client()
     client.force_login(stranger)
-    kitchen = stranger.kitchens.get()
-    type(kitchen).objects.filter(pk=kitchen.pk).update(units=units)
-    assert_said_well(client, kitchen, units)
-    assert_all_is_marked(client, kitchen)
+    assert_speaks(client, stranger.kitchens.get())
 
 
 def assert_valid(page, path):
