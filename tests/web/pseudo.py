@@ -58,12 +58,14 @@ def unmarked(page, kitchen):
 
     Sources keep their own language, and days and Django's words are Django's to translate.
     """
-    parser, typed = _Texts(), _typed(kitchen)
+    parser = _Texts()
     parser.feed(page)
+    plain = [text for text in parser.said if _WORD.search(_ZONE.sub("", text))]
+    if not plain:
+        return []
+    typed = _typed(kitchen)
     return [
-        text
-        for text in parser.said
-        if _WORD.search(_DJANGO.sub("", typed.sub("", _ZONE.sub("", text))))
+        text for text in plain if _WORD.search(_DJANGO.sub("", typed.sub("", _ZONE.sub("", text))))
     ]
 
 
