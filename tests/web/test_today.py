@@ -189,3 +189,14 @@ def test_what_was_ticked_elsewhere_meanwhile_keeps_its_order(cook, quince, gammo
     cook.post(f"/today/{gammon.pk}/note/", {"note": "late", "age_s": "3600"})
     last = gammon.events.order_by("pk").last()
     assert (last.note, last.at) == ("late", quince.stands_at)
+
+
+def test_nothing_that_was_brought_in_passes_for_a_sentence(gammon):
+    """A pattern in a document of somebody else's is text, and never filled in."""
+    forged = {"$text": "{x:999999999999}", "$with": {"x": 1}, "pattern": "{y.__class__}"}
+    sheet = gammon.sheets.get()
+    sheet.pk, sheet.batch, sheet.answer = None, uuid4(), {**sheet.answer, "$$": 1, "own": forged}
+    sheet.save()
+    kept = gammon.sheets.get(pk=sheet.pk)
+    assert kept.answer["own"] == forged
+    assert kept.answer["$$"] == 1

@@ -175,24 +175,18 @@ def assert_all_is_marked(client, kitchen, only=None):
     assert not wrong, "\n".join(sorted(set(wrong))[:60])
 
 
-SPOKEN = ("as it stands", "all dishes", "the day of the fire", "too late", "side jobs")
-"""Of the states of a whole kitchen, those that say what the others do not."""
-
-
-def assert_speaks(client, kitchen, only=None, *, is_spoken=True):
+def assert_speaks(client, kitchen, only=None):
     """In both units, and in the language that nobody speaks."""
     for units in ("imperial", "metric"):
         type(kitchen).objects.filter(pk=kitchen.pk).update(units=units)
         assert_said_well(client, kitchen, units, only)
-    if is_spoken:
-        assert_all_is_marked(client, kitchen, only)
+    assert_all_is_marked(client, kitchen, only)
 
 
 @pytest.mark.parametrize("state", STATES)
 def test_it_is_said_as_people_say_it(cook, quince, spoken, state):
     made = STATES[state](quince)
-    only = made if isinstance(made, Dish) else None
-    assert_speaks(cook, quince, only, is_spoken=only is not None or state in SPOKEN)
+    assert_speaks(cook, quince, made if isinstance(made, Dish) else None)
 
 
 def test_an_empty_kitchen_speaks_well_too(stranger, spoken):

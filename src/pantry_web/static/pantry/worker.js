@@ -26,18 +26,28 @@ const kept = async () => {
   return presses.map((press, at) => ({ ...press, key: keys[at] }));
 };
 
-// One after the other, and each until it is answered: its key makes that once.
+// Whoever signed in anew has another token; without being signed in nothing is sent, and all is kept.
+const token = async () => {
+  const answer = await fetch("/", { credentials: "same-origin" });
+  if (!answer.ok || new URL(answer.url).pathname !== "/") return null;
+  return /name="csrfmiddlewaretoken" value="(\w+)"/.exec(await answer.text())?.[1] ?? null;
+};
+
+// One after the other, and each until it is answered: its key makes that once. What the server
+// refuses stays to be seen, as it was typed, on the next page.
 let sending = null;
 const sendAll = () => {
   sending ??= (async () => {
-    for (const press of await kept()) {
-      const age = Math.round((Date.now() - press.at) / 1000);
-      const answer = await fetch(press.path, {
-        method: "POST", body: `${press.body}&age_s=${age}`, redirect: "manual", credentials: "same-origin",
-        headers: { "Content-Type": "application/x-www-form-urlencoded" },
-      });
-      if (answer.status >= 500) break;
+    const presses = (await kept()).filter((press) => !press.refused);
+    const sign = presses.length ? await token() : null;
+    for (const press of sign ? presses : []) {
+      const body = new URLSearchParams(press.body);
+      body.set("csrfmiddlewaretoken", sign);
+      body.set("age_s", Math.round((Date.now() - press.at) / 1000));
+      const answer = await fetch(press.path, { method: "POST", body, redirect: "manual", credentials: "same-origin" });
+      if (answer.status >= 500 || answer.status === 403) break;
       await forget(press.key);
+      if (answer.status === 422) await keep({ refused: await answer.text() });
     }
   })().catch(() => {}).finally(() => { sending = null; });
   return sending;
@@ -61,6 +71,11 @@ const fromBefore = async (path) => {
 
 const page = async (request) => {
   await sendAll();
+  const refused = (await kept()).find((press) => press.refused);
+  if (refused) {
+    await forget(refused.key);
+    return new Response(refused.refused, { headers: { "Content-Type": "text/html; charset=utf-8" } });
+  }
   try {
     const answer = await fetch(request);
     await remember(request, answer);
