@@ -121,9 +121,9 @@ def _time(judged: Judged) -> Iterator[Notice]:
         yield notice("note", "after-days", text, _MODEL)
     elif days < wait.days and not judged.waits_too_long:
         text = say(
-            "{days:g} days are short for this piece: the centre is ready after about {days2} by"
+            "{days:g} days are short for this piece: the centre is ready after about {ready} by"
             " the model.",
             days=days,
-            days2=days_said(wait.days),
+            ready=days_said(wait.days),
         )
         yield notice("caution", "too-short", text, _MODEL)

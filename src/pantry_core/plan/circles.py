@@ -58,10 +58,10 @@ def _circles(request: PlanRequest) -> Iterator[Wrong]:
     for path, dish_id, step_id, k, wait in waits:
         if leads_to(wait, (dish_id, step_id), before):
             what = say(
-                "this goes in a circle: {names} waits for {names2} as well; one of the two has to "
+                "this goes in a circle: {one} waits for {other} as well; one of the two has to "
                 "begin without the other",
-                names=names[wait[0]],
-                names2=names[dish_id],
+                one=names[wait[0]],
+                other=names[dish_id],
             )
             yield f"{path}.after.{k}", what
 

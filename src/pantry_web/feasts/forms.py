@@ -164,7 +164,7 @@ class JobForm(KitchenForm):
         self.fields["job"].choices = [  # type: ignore[attr-defined]
             *((job.id, joined(": ", (job.name, job.saying))) for job in JOBS.values()),
             *(
-                (key, tell("{each}: saved by you", each=each.name))
+                (key, tell("{route}: saved by you", route=each.name))
                 for key, each in self.saved.items()
             ),
         ]

@@ -47,8 +47,8 @@ def _words(view: Outlook, event: Event) -> str:
         return step.title if step else event.step_key
     if event.what == What.TASTED:
         return say(
-            "A slice tasted {get_taste_display}",
-            get_taste_display=event.get_taste_display().lower(),
+            "A slice tasted {taste}",
+            taste=event.get_taste_display().lower(),
         )
     if event.what == What.TOUCHED:
         return event.get_touch_display().capitalize()
@@ -58,7 +58,7 @@ def _words(view: Outlook, event: Event) -> str:
             temperature=temperature(event.temperature_c or 0.0, view.kitchen.units),
         )
     if event.what == What.LINE_WEIGHED:
-        return say("Weighed out: {replace}", replace=event.line.replace("-", " "))
+        return say("Weighed out: {line}", line=event.line.replace("-", " "))
     return {
         What.NOTED: event.note,
         What.PUT_IN: say("Put in"),
