@@ -21,7 +21,7 @@ from pantry_web.demo import kitchen as demo
 from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.models import Feast
 from pantry_web.kitchens.models import Cook, Kitchen
-from pantry_web.running.worker import Worker
+from pantry_web.running.beside import Beside
 
 KILLS = int(os.environ.get("KILLS", "30"))
 TICKS = 60
@@ -35,8 +35,8 @@ def main() -> None:
     kitchen = Kitchen.objects.get()
     client = Client()
     client.force_login(Cook.objects.get(username=demo.COOK))
-    worker = Worker()
-    threading.Thread(target=worker.keep, daemon=True).start()
+    worker = Beside("work")
+    worker.start()
     try:
         _kills(kitchen, client, worker)
         _ticks(kitchen, client)

@@ -2,7 +2,8 @@
 
 import re
 from collections.abc import Callable
-from datetime import timedelta
+from datetime import datetime, timedelta
+from zoneinfo import ZoneInfo
 
 from pantry_core.measures.said import HALVES, halves
 from pantry_core.measures.temperature import fahrenheit, in_fahrenheit
@@ -84,6 +85,11 @@ def spoons(count: float) -> str:
     whole, part = divmod(round(count * step), step)
     fraction = {0.25: "¼", 0.5: "½", 0.75: "¾"}.get(part / step, "")
     return f"{whole or ''}{fraction}" if whole or fraction else "¼"
+
+
+def at(moment: datetime, zone: str) -> str:
+    """A moment as Thu 18 Mar, 19:12 in a zone."""
+    return f"{moment.astimezone(ZoneInfo(zone)):%a %-d %b, %H:%M}"
 
 
 def temperature(celsius: float, units: str) -> str:

@@ -8,14 +8,18 @@ from zoneinfo import ZoneInfo
 import pytest
 from django.test import Client
 from django.urls import reverse
+from icalendar import Calendar
 
 from pantry_web.demo import kitchen as demo
 from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.actions.record_mishap import record_mishap
 from pantry_web.feasts.models import Dish, Event, Feast, Mishap
 from pantry_web.kitchens.models import Cook, Membership
+from pantry_web.planning.hands import feast_tasks, tasks
 from pantry_web.planning.outlook import feast_outlooks
 from pantry_web.today.agenda import agenda
+from pantry_web.today.put_off import offered
+from tests.web.conftest import undo_last
 
 LONDON = ZoneInfo("Europe/London")
 
@@ -23,6 +27,20 @@ LONDON = ZoneInfo("Europe/London")
 def agenda_of(quince):
     wholes = feast_outlooks(list(quince.feasts.all()), quince, quince.stands_at)
     return agenda(wholes, quince.stands_at, LONDON)
+
+
+def due(quince):
+    """What is due of each dish."""
+    wholes = feast_outlooks(list(quince.feasts.all()), quince, quince.stands_at)
+    return [(view, task) for whole in wholes for view in whole.dishes for task in tasks(view)]
+
+
+def begins(quince, dish, key):
+    """When a step is to begin."""
+    return next(
+        task.at for view, task in due(quince)
+        if (view.dish, task.kind, task.key) == (dish, "begin", key)
+    )  # fmt: skip
 
 
 def put(quince, **time):
@@ -89,6 +107,79 @@ def test_rounds_of_several_dishes_are_one_visit_with_one_tick(cook, quince, feas
     assert cook.post("/today/visit/", {"dish": [each.pk for each in dishes]})["Location"] == "/"
     after = [Event.objects.filter(dish=each).count() for each in dishes]
     assert after == [count + 1 for count in before]
+
+
+def test_a_round_is_put_off_and_so_is_the_next_step(cook, quince, gammon, lantern):
+    """A round stands at the hour it is put off to; a step is planned for it; undo takes it back."""
+    at = quince.stands_at + timedelta(hours=2)
+    cook.get("/")
+    assert b"Put off" in cook.get(f"/today/{gammon.pk}/more/tend/brine/").content
+    cook.post(f"/today/{gammon.pk}/put-off/brine/", {"at": at.isoformat()})
+    rounds = [task for view, task in due(quince) if view.dish == gammon and task.kind == "tend"]
+    assert rounds[0].at - at < timedelta(minutes=15)
+    assert rounds[0].is_next
+    view, first = next(
+        (view, task)
+        for view, task in due(quince)
+        if task.kind == "begin" and task.is_next and task.can_wait_until > task.at
+    )
+    assert offered(view, first, quince)[-1] == first.can_wait_until
+    later = first.can_wait_until
+    typed = later.astimezone(LONDON).strftime("%Y-%m-%dT%H:%M")
+    cook.post(f"/today/{view.dish.pk}/put-off/{first.key}/", {"at": typed})
+    assert begins(quince, view.dish, first.key) == later
+    page = cook.get("/").content.decode()
+    assert f"put off until {later.astimezone(LONDON):%a %-d %b, %H:%M}" in page
+    undo_last(cook, view.dish)
+    assert begins(quince, view.dish, first.key) == first.at
+
+
+def test_what_is_put_off_comes_back_when_its_hour_has_passed(cook, quince, gammon):
+    at = quince.stands_at + timedelta(hours=1)
+    cook.post(f"/today/{gammon.pk}/put-off/brine/", {"at": at.isoformat()})
+    put(quince, hours=2)
+    assert gammon.events.filter(what="put-off").exists()
+    (round_,) = (task for _, task in due(quince) if task.kind == "tend" and task.is_next)
+    assert round_.at <= quince.stands_at
+
+
+@pytest.mark.parametrize(("at", "said"), [
+    ("2027-03-18T12:00", "That hour has passed"), ("2027-03-22T20:00", "It is eaten by then"),
+])  # fmt: skip
+def test_nothing_is_put_off_into_the_past_or_beyond_the_meal(cook, gammon, at, said):
+    answer = cook.post(f"/today/{gammon.pk}/put-off/brine/", {"at": at}, follow=True)
+    assert said in answer.content.decode()
+    assert not gammon.events.filter(what="put-off").exists()
+
+
+def test_an_hour_that_is_none_stays_as_it_was_typed(cook, gammon):
+    answer = cook.post(f"/today/{gammon.pk}/put-off/brine/", {"at": "supper"})
+    assert answer.status_code == 422
+    assert 'value="supper"' in answer.content.decode()
+
+
+def test_what_is_planned_for_days_ahead_is_asked_about_before_it_is_ticked(cook, quince, lantern):
+    duck = lantern.dishes.get(name="Bay-salted duck")
+    first = next(task for view, task in due(quince) if view.dish == duck)
+    assert "is planned for Sat 20 Mar" in first.question
+    assert "Yes, go on" in cook.get(f"/dishes/{duck.pk}/rounds/").content.decode()
+
+
+def test_dishes_of_feasts_near_each_other_have_hues_of_their_own(quince, lantern):
+    other = Feast.objects.create(
+        kitchen=quince, name="Other", heads=2, time_zone="Europe/London",
+        serve_at=lantern.serve_at + timedelta(days=2),
+    )  # fmt: skip
+    add_dish(other, "Duck", demo.DUCK)
+    hues = [each.hue for each in Dish.objects.filter(feast__in=(lantern, other))]
+    assert len(set(hues)) == len(hues)
+
+
+def test_the_calendar_of_all_has_what_the_list_has(cook, quince, lantern):
+    book = Calendar.from_ical(cook.get("/today/calendar.ics").content)
+    starts = sorted(each["dtstart"].dt for each in book.walk("VEVENT"))
+    (whole,) = feast_outlooks([lantern], quince, quince.stands_at)
+    assert starts == sorted(task.at for _, task in feast_tasks(whole) if task.at)
 
 
 def test_a_visit_of_a_stranger_is_none(cook, stranger, gammon):

@@ -44,6 +44,7 @@ class EventDocument(Document):
     note: Annotated[str, Field(max_length=500), PLAIN_TEXT] = ""
     line: ShortText = ""
     withdraws: Press | None = None
+    until: str | None = None
 
 
 class SheetDocument(Document):

@@ -56,7 +56,9 @@ def _wrong_times(document: FeastDocument, zone: ZoneInfo, now: datetime) -> Iter
             (f"dishes.{i}.edits.{j}.locked_start", edit.locked_start)
             for j, edit in enumerate(dish.edits)
         ]
-        times += [(f"dishes.{i}.events.{j}.at", event.at) for j, event in enumerate(dish.events)]
+        for j, event in enumerate(dish.events):
+            times.append((f"dishes.{i}.events.{j}.at", event.at))
+            times.append((f"dishes.{i}.events.{j}.until", event.until))
     for where, text in times:
         yield from wrong_time(where, text, zone, now)
 
@@ -89,6 +91,8 @@ def _wrong_log(dish: DishDocument) -> Iterator[Problem]:
                 )
         if (event.what == Event.What.WITHDRAWN) != (event.withdraws in presses):
             yield Problem(f"{path}.withdraws", gettext("names a press of this dish, or nothing"))
+        if (event.what == Event.What.PUT_OFF) != (event.until is not None):
+            yield Problem(f"{path}.until", gettext("until when it was put off, or nothing"))
         if event.what == Event.What.PUT_IN and event.press not in weighed_out:
             yield Problem(path, gettext("what went in has its sheet, of the same press"))
     taken = [sheet.press for sheet in dish.sheets]
@@ -162,6 +166,7 @@ def event_of(
     return Event(
         dish=dish, at=read_instant(document.at, zone), batch=batches[document.press],
         step_key=document.step,
+        until=read_instant(document.until, zone) if document.until else None,
         withdraws=batches[document.withdraws] if document.withdraws else None,
         **{name: getattr(document, name) for name in OF_AN_EVENT},
     )  # fmt: skip

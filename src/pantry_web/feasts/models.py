@@ -57,7 +57,7 @@ class Dish(models.Model):
     """A piece and what is to become of it, or a side job; everything else is computed from this.
 
     `document` is what the cook decided: piece or job, cure, heat, customs and edits of the `dish`
-    document, with units as there.
+    document, with units as there. `hue` is by which hue and hatch it is told apart.
     """
 
     feast = models.ForeignKey(Feast, models.PROTECT, related_name="dishes")
@@ -69,6 +69,7 @@ class Dish(models.Model):
     note = models.TextField(max_length=2000, blank=True)
     vessel = models.ForeignKey(Vessel, models.SET_NULL, null=True, blank=True, related_name="+")
     recipe = models.TextField(max_length=8000, blank=True)
+    hue = models.PositiveSmallIntegerField(default=0)
 
     class Meta:
         ordering = ["pk"]
@@ -179,6 +180,7 @@ class Event(AppendOnly):
         STEP_STARTED = "step-started"
         STEP_ENDED = "step-ended"
         NOTED = "noted"
+        PUT_OFF = "put-off"
         WITHDRAWN = "withdrawn"
 
     class Taste(models.TextChoices):
@@ -206,6 +208,7 @@ class Event(AppendOnly):
     note = models.CharField(max_length=500, blank=True)
     line = models.CharField(max_length=80, blank=True)
     withdraws = models.UUIDField(null=True)
+    until = models.DateTimeField(null=True)
 
     class Meta:
         ordering = ["pk"]

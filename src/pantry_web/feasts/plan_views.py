@@ -84,7 +84,7 @@ def take(request: HttpRequest, feast_id: int, code: str) -> HttpResponse:
     """Take a remedy."""
     whole = feast_outlook_of(request, feast_id)
     try:
-        text = take_remedy(whole, code, seen_version(request))
+        text = take_remedy(whole, cook_of(request), code, seen_version(request))
     except Refused as refused:
         messages.error(request, str(refused))
     else:

@@ -8,17 +8,20 @@ from uuid import UUID
 from pantry_core.history.log import Happened, Log, log_of
 from pantry_web.feasts.models import Event
 
-NOT_OF_THE_MEAT = (Event.What.LINE_WEIGHED, Event.What.NOTED, Event.What.WITHDRAWN)
+NOT_OF_THE_MEAT = (
+    Event.What.LINE_WEIGHED, Event.What.NOTED, Event.What.PUT_OFF, Event.What.WITHDRAWN
+)  # fmt: skip
 """What is written down and is nothing that happened to the piece."""
 
 
 @dataclass(slots=True)
 class StepFacts:
-    """What has happened of one step."""
+    """What has happened of one step; it, or its next round, may be put off."""
 
     started_at: datetime | None = None
     ended_at: datetime | None = None
     rounds_done: list[datetime] = field(default_factory=list)
+    put_off_until: datetime | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -121,9 +124,13 @@ def derive(events: Iterable[Event], now: datetime | None = None) -> DishState:
     for event in standing:
         fact = facts.setdefault(event.step_key, StepFacts()) if event.step_key else StepFacts()
         if event.what == Event.What.STEP_STARTED:
-            fact.started_at = event.at
+            fact.started_at, fact.put_off_until = event.at, None
         elif event.what == Event.What.STEP_ENDED:
             fact.ended_at = event.at
         elif event.what == Event.What.TURNED:
             fact.rounds_done.append(event.at)
+            fact.put_off_until = None
+        elif event.what == Event.What.PUT_OFF:
+            is_over = now is not None and event.until is not None and event.until <= now
+            fact.put_off_until = None if is_over else event.until
     return DishState(facts, standing)

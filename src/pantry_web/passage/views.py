@@ -63,26 +63,35 @@ def show_all(request: HttpRequest, feast_id: int) -> HttpResponse:
 
 
 def calendar_file(request: HttpRequest, dish_id: int) -> HttpResponse:
-    """Every hands-on moment and round that lies ahead, with alarms."""
+    """Every hands-on moment and round of a dish that lies ahead, with alarms."""
     view = outlook_of(request, dish_id)
-    name, units = f"{view.dish.name}, {view.dish.feast.name}", view.kitchen.units
-    moments = (
+    name = f"{view.dish.name}, {view.dish.feast.name}"
+    return calendar_answer(name, str(dish_id), view.now, [(view, each) for each in tasks(view)])
+
+
+def calendar_answer(
+    name: str, file_name: str, now: datetime, ahead: Sequence[tuple[Outlook, Task]]
+) -> HttpResponse:
+    """A calendar file: its name, the end of its file's name, its hour, and what is to be done."""
+    moments = [
         Moment(
             uid=_uid(view, task, task.at),
             at=task.at,
             minutes=task.minutes,
-            title=f"{view.dish.name}: {said(task.title, units)}",
-            note=_note(task, units),
+            title=f"{', '.join(task.together) or view.dish.name}: "
+            f"{said(task.title, view.kitchen.units)}",
+            note=_note(task, view.kitchen.units),
         )
-        for task in tasks(view)
+        for view, task in ahead
         if task.at is not None
-    )
-    told = (
-        Told(said(each.text, units), each.code, each.level, each.step or "")
+    ]
+    told = [
+        Told(said(each.text, view.kitchen.units), each.code, each.level, each.step or "")
+        for view in {view.key: view for view, _ in ahead}.values()
         for each in view.notices
-    )
-    response = HttpResponse(calendar(name, moments, view.now, told), content_type="text/calendar")
-    response["Content-Disposition"] = f'attachment; filename="pantry-clock-{dish_id}.ics"'
+    ]
+    response = HttpResponse(calendar(name, moments, now, told), content_type="text/calendar")
+    response["Content-Disposition"] = f'attachment; filename="pantry-clock-{file_name}.ics"'
     return response
 
 
@@ -107,7 +116,7 @@ def _chain(view: Outlook) -> Chain:
         for job in each.jobs
     ]
     serve_at = view.dish.serve_at or view.dish.feast.serve_at
-    return Chain(view.dish.name, view.hue, _stays(view), visits, serve_at)
+    return Chain(view.dish.name, view.dish.hue, _stays(view), visits, serve_at)
 
 
 def _stays(view: Outlook) -> list[Stay]:

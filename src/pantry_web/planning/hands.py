@@ -8,11 +8,15 @@ from typing import Literal
 
 from pantry_core.dish.answer import DishStep, Gate
 from pantry_core.history.log import hours_between
+from pantry_core.plan.result import PlannedStep
 from pantry_core.text import say
+from pantry_web import quantities
 from pantry_web.planning.outlook import FeastOutlook, Outlook
 
 GRID_MIN = 15
 SLIP = timedelta(minutes=5)
+EARLY = timedelta(hours=6)
+"""What is planned for so much later is asked about before it is ticked (our own choice)."""
 LONG_H = 1.0
 """What takes an hour or more is asked about when it is over within five minutes."""
 FINEST = timedelta(minutes=5)
@@ -24,7 +28,8 @@ class Task:
     """A step to begin, or a round; `at` is None where no plan says when.
 
     `withheld` is why a stop or a gate holds it back, `question` what is asked before it is ticked.
-    `together` names the dishes that go on the same trip at the same time.
+    `together` names the dishes that go on the same trip at the same time. What is next may be put
+    off; how long it can wait is known where it is planned.
     """
 
     kind: Literal["begin", "tend"]
@@ -38,6 +43,8 @@ class Task:
     question: str = ""
     trip: str | None = None
     together: tuple[str, ...] = ()
+    is_next: bool = False
+    can_wait_until: datetime | None = None
 
 
 def is_all_work(step: DishStep) -> bool:
@@ -109,9 +116,20 @@ def _beginnings(view: Outlook) -> Iterator[Task]:
                 step.hands_min,
                 can_tick=step is following and not held,
                 withheld=held,
-                question=(asked_of(view) or "") if step is following else "",
+                question=_question(view, planned, step.title) if step is following else "",
                 trip=step.trip,
+                is_next=step is following,
+                can_wait_until=planned.latest_start if planned else None,
             )
+
+
+def _question(view: Outlook, planned: PlannedStep | None, title: str) -> str:
+    """What is asked before the next step is ticked; one that is planned for much later as well."""
+    asked = asked_of(view)
+    if asked is not None or planned is None or planned.start - view.now <= EARLY:
+        return asked or ""
+    at = quantities.at(planned.start, view.dish.feast.time_zone)
+    return say("{step} is planned for {at}. Is it done already?", step=title, at=at)
 
 
 def _rounds(view: Outlook) -> Iterator[Task]:
@@ -124,10 +142,10 @@ def _rounds(view: Outlook) -> Iterator[Task]:
             step = view.step(job.step)
             if step is None or each.at in done.get(job.step, ()):
                 continue
-            running = view.state.running == job.step
-            yield Task(
-                "tend", job.step, step.tend, step.title, each.at, 5, can_tick=running and can_tick
-            )
+            is_next = can_tick and view.state.running == job.step
+            put_off = view.state.facts[job.step].put_off_until if is_next else None
+            at = max(each.at, put_off) if put_off is not None else each.at
+            yield Task("tend", job.step, step.tend, step.title, at, 5, is_next, is_next=is_next)
             can_tick = False
 
 

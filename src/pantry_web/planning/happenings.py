@@ -1,12 +1,13 @@
 """The log in words."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import datetime
 
 from pantry_core.text import say
+from pantry_web import quantities
 from pantry_web.feasts.models import Event
 from pantry_web.planning.outlook import Outlook
-from pantry_web.quantities import temperature
 
 What = Event.What
 
@@ -42,27 +43,44 @@ def _said_better(view: Outlook, event: Event) -> bool:
 
 
 def _words(view: Outlook, event: Event) -> str:
-    if event.what == What.STEP_STARTED:
-        step = view.step(event.step_key)
-        return step.title if step else event.step_key
-    if event.what == What.TASTED:
-        return say(
-            "A slice tasted {taste}",
-            taste=event.get_taste_display().lower(),
-        )
-    if event.what == What.TOUCHED:
-        return event.get_touch_display().capitalize()
-    if event.what == What.TEMPERATURE_READ:
-        return say(
-            "Read {temperature}",
-            temperature=temperature(event.temperature_c or 0.0, view.kitchen.units),
-        )
-    if event.what == What.LINE_WEIGHED:
-        return say("Weighed out: {line}", line=event.line.replace("-", " "))
-    return {
-        What.NOTED: event.note,
-        What.PUT_IN: say("Put in"),
-        What.TURNED: say("Turned"),
-        What.LIFTED: say("Lifted"),
-        What.WEIGHED: say("Weighed"),
-    }.get(What(event.what), event.what)
+    tell = _TOLD.get(What(event.what))
+    return tell(view, event) if tell else event.what
+
+
+def _title(view: Outlook, event: Event) -> str:
+    step = view.step(event.step_key)
+    return step.title if step else event.step_key
+
+
+def _put_off(view: Outlook, event: Event) -> str:
+    until = event.until or event.at
+    if until <= event.at:
+        return say("{step}: not put off any more", step=_title(view, event))
+    at = quantities.at(until, view.dish.feast.time_zone)
+    return say("{step}: put off until {at}", step=_title(view, event), at=at)
+
+
+def _tasted(_: Outlook, event: Event) -> str:
+    return say("A slice tasted {taste}", taste=event.get_taste_display().lower())
+
+
+def _read(view: Outlook, event: Event) -> str:
+    told = quantities.temperature(event.temperature_c or 0.0, view.kitchen.units)
+    return say("Read {temperature}", temperature=told)
+
+
+_TOLD: dict[What, Callable[[Outlook, Event], str]] = {
+    What.STEP_STARTED: _title,
+    What.PUT_OFF: _put_off,
+    What.TASTED: _tasted,
+    What.TOUCHED: lambda _, event: event.get_touch_display().capitalize(),
+    What.TEMPERATURE_READ: _read,
+    What.LINE_WEIGHED: lambda _, event: say(
+        "Weighed out: {line}", line=event.line.replace("-", " ")
+    ),
+    What.NOTED: lambda _, event: event.note,
+    What.PUT_IN: lambda *_: say("Put in"),
+    What.TURNED: lambda *_: say("Turned"),
+    What.LIFTED: lambda *_: say("Lifted"),
+    What.WEIGHED: lambda *_: say("Weighed"),
+}

@@ -22,9 +22,6 @@ from pantry_web.planning.plan_document import ToPlan, plan_document
 from pantry_web.planning.solving import Asked, Solved, Starts, found_already, known, solved
 from pantry_web.planning.surroundings import Surroundings, surroundings_of
 
-HUES = 8
-"""So many dishes are told apart by hue and hatch; the next begins again."""
-
 
 @dataclass(frozen=True, eq=False)
 class Outlook:
@@ -40,11 +37,6 @@ class Outlook:
     def key(self) -> str:
         """The id of the dish in plan documents."""
         return str(self.dish.pk)
-
-    @cached_property
-    def hue(self) -> int:
-        """What tells the dish apart, by its place in the feast."""
-        return self.whole.dishes.index(self) % HUES
 
     @property
     def problems(self) -> tuple[Problem, ...]:

@@ -134,8 +134,10 @@ def step_document(step: DishStep, fact: StepFacts, anchor: datetime | None = Non
     """A step of the plan document, with what has happened of it.
 
     A lock falls on the quarter hour before it, counted from the anchor: the feast may have moved.
+    What is put off is locked to its hour.
     """
     locked = datetime.fromisoformat(step.locked_start) if step.locked_start else None
+    locked = fact.put_off_until or locked
     told = {
         "name": step.title, "place": SHOP if step.trip == SHOP else step.place,
         "prefer_h": step.prefer_h, "max_h": step.max_h,

@@ -99,6 +99,11 @@ def _lies_cold(view: Outlook) -> bool:
     return running is not None and running.place == "fridge"
 
 
+def gate_context(view: Outlook) -> dict[str, object]:
+    """What the piece of a page needs that asks whether a dish is done, or cold."""
+    return {"gate": gate_now(view), "look_again": look_again_at(view), "left": left_min(view)}
+
+
 def _page(request: HttpRequest, view: Outlook, form: NoteForm | None) -> HttpResponse:
     kitchen = kitchen_of(request)
     left = tasks(view)
@@ -109,9 +114,7 @@ def _page(request: HttpRequest, view: Outlook, form: NoteForm | None) -> HttpRes
         "dish": view.dish,
         "feast": view.dish.feast,
         "first": first,
-        "gate": gate_now(view),
-        "look_again": look_again_at(view),
-        "left": left_min(view),
+        **gate_context(view),
         "later": left[1:],
         "running": view.step(view.state.running or ""),
         "log": happenings(view),

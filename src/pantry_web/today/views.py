@@ -1,6 +1,7 @@
 """Today: what is due, ticked and written down where it stands."""
 
 import hashlib
+from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 from zoneinfo import ZoneInfo
@@ -24,15 +25,19 @@ from django.views.decorators.http import require_POST
 from pantry_web import clock
 from pantry_web.background.models import Work
 from pantry_web.feasts.access import dish_of
+from pantry_web.feasts.actions.log.put_off import put_off
 from pantry_web.feasts.actions.log.turn import turn
 from pantry_web.feasts.models import Dish, Event, Feast
 from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.kitchens.models import Kitchen
+from pantry_web.passage.views import calendar_answer
 from pantry_web.planning.deeds import done
-from pantry_web.planning.outlook import feast_outlooks
+from pantry_web.planning.hands import Task, feast_tasks, tasks
+from pantry_web.planning.outlook import FeastOutlook, Outlook, feast_outlook, feast_outlooks
 from pantry_web.rounds.forms import NoteForm
-from pantry_web.rounds.views import write_note
+from pantry_web.rounds.views import gate_context, write_note
 from pantry_web.today.agenda import JUST, LATE, SOON, agenda
+from pantry_web.today.put_off import PutOffForm, offered
 
 MOST_FEASTS = 12
 """So many feasts lie ahead on one list; those after them are on the page of feasts."""
@@ -66,14 +71,60 @@ def tick_visit(request: HttpRequest) -> HttpResponse:
     return redirect("today")
 
 
+@dataclass(frozen=True, slots=True)
+class Typed:
+    """What was typed for a dish on the list and refused."""
+
+    dish: Dish
+    note: NoteForm | None = None
+    put_off: PutOffForm | None = None
+    task: Task | None = None
+
+
 @require_POST
 def note(request: HttpRequest, dish_id: int) -> HttpResponse:
     """Write something down of a dish that is on the list."""
     form = NoteForm(request.POST, units=kitchen_of(request).units)
     if not form.is_valid():
-        return _page(request, (dish_id, form))
+        return _page(request, Typed(dish_of(request, dish_id), note=form))
     write_note(request, dish_id, form)
     return redirect("today")
+
+
+@require_POST
+def put_off_until(request: HttpRequest, dish_id: int, step_key: str) -> HttpResponse:
+    """Put off what is next for a dish."""
+    dish = dish_of(request, dish_id)
+    form = PutOffForm(request.POST, zone=dish.feast.time_zone)
+    if not form.is_valid():
+        task = Task("begin", step_key, "", "", None, 0, can_tick=False, is_next=True)
+        return _page(request, Typed(dish, put_off=form, task=task))
+    by, until = cook_of(request), form.cleaned_data["at"]
+    done(request, dish_id, lambda view: put_off(view, by, step_key, until), alone=False)
+    return redirect("today")
+
+
+def more(request: HttpRequest, dish_id: int, kind: str, step_key: str) -> HttpResponse:
+    """What can be read, put off or written down of a thing on the list, where it stands."""
+    kitchen, dish = kitchen_of(request), dish_of(request, dish_id)
+    view = feast_outlook(dish.feast, kitchen, clock.now(kitchen), looks=True).of(dish)
+    task = next((each for each in tasks(view) if (each.kind, each.key) == (kind, step_key)), None)
+    context = {"dish": dish, "feast": dish.feast, "task": task, **_of_task(view, task, kitchen)}
+    return render(request, "today/_more.html", context)
+
+
+def calendar_file(request: HttpRequest) -> HttpResponse:
+    """All that lies ahead over all feasts, with alarms: the sure way to be reminded."""
+    kitchen = kitchen_of(request)
+    ahead = [each for whole in _ahead(kitchen) for each in feast_tasks(whole)]
+    return calendar_answer(kitchen.name, "all", clock.now(kitchen), ahead)
+
+
+def _ahead(kitchen: Kitchen) -> list[FeastOutlook]:
+    """The feasts of a kitchen that are not over."""
+    now = clock.now(kitchen)
+    ahead = kitchen.feasts.filter(serve_at__gt=now - JUST)[:MOST_FEASTS]
+    return feast_outlooks(list(ahead), kitchen, now, behind=True)
 
 
 def seen_of(kitchen: Kitchen) -> str:
@@ -95,21 +146,32 @@ def _of(rows: QuerySet[Any], what: Aggregate) -> Subquery:
     return Subquery(rows.order_by().values(one=Value(1)).annotate(found=what).values("found"))
 
 
-def _page(request: HttpRequest, refused: tuple[int, NoteForm] | None = None) -> HttpResponse:
+def _of_task(view: Outlook, task: Task | None, kitchen: Kitchen) -> dict[str, object]:
+    """What the pieces of a page need that act on a thing to do."""
+    own = f"id_{view.key}_%s"
+    return {
+        **gate_context(view),
+        "zone": kitchen.time_zone,
+        "put_off_hours": offered(view, task, kitchen) if task else [],
+        "put_off_form": PutOffForm(zone=view.dish.feast.time_zone, auto_id=f"put_off_{own}"),
+        "note_form": NoteForm(units=kitchen.units, auto_id=own),
+    }
+
+
+def _page(request: HttpRequest, refused: Typed | None = None) -> HttpResponse:
     kitchen = kitchen_of(request)
     now, zone = clock.now(kitchen), ZoneInfo(kitchen.time_zone)
-    ahead = kitchen.feasts.filter(serve_at__gt=now - JUST)[:MOST_FEASTS]
-    wholes = feast_outlooks(list(ahead), kitchen, now, behind=True)
+    wholes = _ahead(kitchen)
     found = agenda(wholes, now, zone)
+    first = found.first.entries[0] if found.first else None
     context = {
+        **(_of_task(first.view, first.task, kitchen) if first else {}),
         "agenda": found,
         "wholes": wholes,
         "zone": kitchen.time_zone,
         "soon": now + SOON,
         "late": now - LATE,
         "refused": refused,
-        "refused_dish": dish_of(request, refused[0]) if refused else None,
-        "note_form": NoteForm(units=kitchen.units),
         "is_planning": any(whole.solving is not None for whole in wholes),
         # After the plans were asked for: that they are being worked out is seen with the list.
         "seen": seen_of(kitchen),

@@ -23,6 +23,7 @@ from pantry_web.feasts.actions.change_dish import change_dish
 from pantry_web.feasts.actions.claim import CHANGED, claim
 from pantry_web.feasts.actions.drop_dish import drop_dish
 from pantry_web.feasts.actions.keep_edits import edits_of, keep_edits
+from pantry_web.feasts.actions.log.put_off import put_off_no_longer
 from pantry_web.feasts.actions.save_feast import move_feast
 from pantry_web.feasts.actions.set_hour import set_hour
 from pantry_web.feasts.actions.unlock_steps import unlock_steps
@@ -31,7 +32,7 @@ from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.actions.absences import remove_absence
 from pantry_web.kitchens.actions.set_hours import change_day
 from pantry_web.kitchens.actions.set_house import set_house
-from pantry_web.kitchens.models import ChangedDay, Kitchen
+from pantry_web.kitchens.models import ChangedDay, Cook, Kitchen
 from pantry_web.pantry.actions import put_in
 from pantry_web.planning.helps import remedies
 from pantry_web.planning.outlook import FeastOutlook
@@ -39,10 +40,10 @@ from pantry_web.presses.once import once
 from pantry_web.refusal import Refused
 
 
-def take_remedy(whole: FeastOutlook, code: str, seen: int) -> str:
+def take_remedy(whole: FeastOutlook, by: Cook, code: str, seen: int) -> str:
     """Make the change of a remedy that was offered.
 
-    Parameters: whole; code of the remedy; seen, the version of the feast that was looked at.
+    Parameters: whole; by; code of the remedy; seen, the version of the feast that was looked at.
     Returns: the text of the remedy.
     Raises: Refused when the feast has changed, or the remedy is no longer among those that help.
     """
@@ -63,7 +64,7 @@ def take_remedy(whole: FeastOutlook, code: str, seen: int) -> str:
             change_dish(dish, found.decided, vessel=dish.vessel)
         for change in found.changes:
             _change_kitchen(whole, change)
-            _change_feast(whole, change)
+            _change_feast(whole, by, change)
     return found.text
 
 
@@ -88,11 +89,12 @@ def _change_kitchen(whole: FeastOutlook, change: Change) -> None:
             set_house(whole.kitchen, {name: time.fromisoformat(at) for name, at in hours.items()})
 
 
-def _change_feast(whole: FeastOutlook, change: Change) -> None:
+def _change_feast(whole: FeastOutlook, by: Cook, change: Change) -> None:
     """Make a change true that is the feast's, or a dish's."""
     match change:
         case Unlock(key, step):
             unlock_steps(_dish(whole, key), [step])
+            put_off_no_longer(whole.of(_dish(whole, key)), by, step)
         case ServeAt(at, None):
             move_feast(whole.feast, datetime.fromisoformat(at))
         case ServeAt(at, str(key)):

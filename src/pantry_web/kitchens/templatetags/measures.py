@@ -120,13 +120,19 @@ def length(millimetres: float, units: str) -> str:
 @register.filter
 def at(moment: datetime, zone: str) -> str:
     """A moment as Thu 18 Mar, 19:12 in a zone."""
-    return f"{moment.astimezone(ZoneInfo(zone)):%a %-d %b, %H:%M}"
+    return quantities.at(moment, zone)
 
 
 @register.filter
 def when(instant: Instant) -> str:
     """An instant as Thu 18 Mar, 19:12 in its zone."""
     return f"{instant.local:%a %-d %b, %H:%M}"
+
+
+@register.filter
+def seconds_after(moment: datetime, now: datetime) -> int:
+    """In how many seconds it is."""
+    return round((moment - now).total_seconds())
 
 
 @register.filter

@@ -2,12 +2,44 @@
 (() => {
   "use strict";
   const EVERY_MS = 4000;
+  const LONGEST_S = 86400;
   const BUSY_AFTER_MS = 300;
   const list = () => document.getElementById("today");
 
   // Whoever is writing something down is not disturbed.
-  const isWriting = () => [...list().querySelectorAll("details.write[open] input, details.write[open] select")].some(
+  const isWriting = () => [...list().querySelectorAll("details[open] input, details[open] select")].some(
     (field) => field.type !== "hidden" && field.value !== "") || list().contains(document.activeElement) && document.activeElement.matches("input, select");
+
+  // What was opened stays open.
+  const show = (page) => {
+    const opened = [...list().querySelectorAll("details.more[open]")].map((each) => each.id);
+    list().replaceWith(page);
+    window.htmx.process(page);
+    remind();
+    opened.forEach((id) => document.getElementById(id)?.setAttribute("open", ""));
+  };
+
+  // A notice at the hour, while the page is open or installed; the calendar is the sure way.
+  let timers = [];
+  const notify = async ({ say, of }) => {
+    const worker = await navigator.serviceWorker?.getRegistration();
+    const words = { body: of, tag: `${say} ${of}`, icon: "/static/pantry/mark.svg" };
+    if (worker) worker.showNotification(say, words); else new Notification(say, words);
+  };
+  const remind = () => {
+    timers.forEach(clearTimeout);
+    timers = [];
+    const told = document.querySelector(".remind");
+    if (!told || !("Notification" in window)) return;
+    const isGranted = Notification.permission === "granted";
+    told.querySelector("[role=status]").textContent = isGranted ? told.dataset.granted : "";
+    const button = told.querySelector("button");
+    button.hidden = Notification.permission !== "default";
+    button.onclick = async () => { await Notification.requestPermission(); remind(); };
+    if (!isGranted) return;
+    const soon = [...document.querySelectorAll("[data-in-s]")].filter((each) => Number(each.dataset.inS) < LONGEST_S);
+    timers = soon.map((each) => setTimeout(notify, 1000 * Number(each.dataset.inS), each.dataset));
+  };
 
   const look = async () => {
     if (document.hidden || isWriting()) return;
@@ -16,7 +48,7 @@
       list().classList.toggle("out-of-date", !answer.ok);
       if (answer.status !== 200) return;
       const page = new DOMParser().parseFromString(await answer.text(), "text/html").getElementById("today");
-      if (page && !isWriting()) list().replaceWith(page);
+      if (page && !isWriting()) show(page);
     } catch {
       list().classList.add("out-of-date");
     }
@@ -29,5 +61,6 @@
   // What is read without the server: the pages of the dishes that are on the list.
   const keep = () => navigator.serviceWorker?.controller?.postMessage({ keep: [location.pathname, ...(list().dataset.keep || "").split(" ").filter(Boolean)] });
   window.addEventListener("load", () => setTimeout(keep, 2000));
+  remind();
   setInterval(look, EVERY_MS);
 })();

@@ -138,3 +138,11 @@ self.addEventListener("message", (event) => {
   };
   event.waitUntil(keepThose().catch(() => {}));
 });
+
+self.addEventListener("notificationclick", (event) => {
+  event.notification.close();
+  event.waitUntil((async () => {
+    const [open] = await self.clients.matchAll({ type: "window" });
+    return open ? open.focus() : self.clients.openWindow("/");
+  })());
+});
