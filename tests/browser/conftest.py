@@ -5,6 +5,7 @@ import socket
 import subprocess
 import sys
 import time
+from contextlib import contextmanager
 from pathlib import Path
 
 import pytest
@@ -28,6 +29,39 @@ def listens(port):
         time.sleep(0.1)
 
 
+@contextmanager
+def served(data, port):
+    environment = os.environ | {
+        "PANTRY_DATA": str(data), "PANTRY_PLAIN_HTTP": "1", "PYTHONPATH": "src",
+        "DJANGO_SETTINGS_MODULE": "pantry_web.settings",
+    }  # fmt: skip
+    command = [sys.executable, "manage.py", "demo", "--port", str(port)]
+    with subprocess.Popen(command, cwd=ROOT, env=environment, stdout=subprocess.DEVNULL) as server:
+        try:
+            listens(port)
+            yield
+        finally:
+            server.kill()
+
+
+def until(page, expression):
+    """Wait for something in the page; it is asked from outside, for its policy forbids to poll."""
+    for _ in range(300):
+        if page.evaluate(expression):
+            return
+        page.wait_for_timeout(100)
+    pytest.fail(f"never: {expression}")
+
+
+def sign_in(page, address=None):
+    """Sign the demo's cook in: on the page that is open, or at the address of a server."""
+    if address is not None:
+        page.goto(f"{address}/sign-in/")
+    page.get_by_label("Username").fill("quince")
+    page.get_by_label("Password").fill("lantern-night")
+    page.get_by_role("button", name="Sign in").click()
+
+
 @pytest.fixture(scope="session")
 def browser_context_args(browser_context_args):
     """No page is answered from a cache unless a test is about that."""
@@ -44,15 +78,8 @@ def browser_type_launch_args(browser_type_launch_args):
 @pytest.fixture(scope="session")
 def base_url(tmp_path_factory):
     port = free_port()
-    environment = os.environ | {
-        "PANTRY_DATA": str(tmp_path_factory.mktemp("data")), "PANTRY_PLAIN_HTTP": "1",
-        "PYTHONPATH": "src", "DJANGO_SETTINGS_MODULE": "pantry_web.settings",
-    }  # fmt: skip
-    command = [sys.executable, "manage.py", "demo", "--port", str(port)]
-    with subprocess.Popen(command, cwd=ROOT, env=environment, stdout=subprocess.DEVNULL) as server:
-        listens(port)
+    with served(tmp_path_factory.mktemp("data"), port):
         yield f"http://127.0.0.1:{port}"
-        server.terminate()
 
 
 @pytest.fixture
@@ -64,10 +91,7 @@ def signed_in(page, base_url):
         "console",
         lambda message: "Content Security" in message.text and complaints.append(message.text),
     )
-    page.goto("/sign-in/")
-    page.get_by_label("Username").fill("quince")
-    page.get_by_label("Password").fill("lantern-night")
-    page.get_by_role("button", name="Sign in").click()
+    sign_in(page, base_url)
     page.wait_for_url("**/")
     yield page
     assert complaints == []

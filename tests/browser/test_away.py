@@ -1,39 +1,12 @@
 """The server is stopped, ten things are written down meanwhile, and it comes back."""
 
-import os
 import sqlite3
-import subprocess
-import sys
-from contextlib import closing, contextmanager
+from contextlib import closing
 
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import ROOT, free_port, listens
-
-
-@contextmanager
-def served(data, port):
-    environment = os.environ | {
-        "PANTRY_DATA": str(data), "PANTRY_PLAIN_HTTP": "1", "PYTHONPATH": "src",
-        "DJANGO_SETTINGS_MODULE": "pantry_web.settings",
-    }  # fmt: skip
-    command = [sys.executable, "manage.py", "demo", "--port", str(port)]
-    with subprocess.Popen(command, cwd=ROOT, env=environment, stdout=subprocess.DEVNULL) as server:
-        try:
-            listens(port)
-            yield
-        finally:
-            server.kill()
-
-
-def until(page, expression):
-    """Wait for something in the page; it is asked from outside, for its policy forbids to poll."""
-    for _ in range(300):
-        if page.evaluate(expression):
-            return
-        page.wait_for_timeout(100)
-    pytest.fail(f"never: {expression}")
+from tests.browser.conftest import free_port, served, sign_in, until
 
 
 @pytest.fixture
@@ -45,16 +18,13 @@ def test_what_is_written_down_while_the_server_is_away_is_sent_once_and_in_order
     port = free_port()
     address = f"http://127.0.0.1:{port}"
     with served(tmp_path, port):
-        page.goto(f"{address}/sign-in/")
-        page.get_by_label("Username").fill("quince")
-        page.get_by_label("Password").fill("lantern-night")
-        page.get_by_role("button", name="Sign in").click()
+        sign_in(page, address)
         until(page, "navigator.serviceWorker.controller !== null")
         page.reload()
         until(
             page, "caches.open('pages-1').then(kept => kept.keys()).then(keys => keys.length > 9)"
         )
-        expect(page.locator("details.write").first).to_be_visible(timeout=30_000)
+        expect(page.locator("details.write").first).to_be_visible(timeout=120_000)
         until(
             page,
             "caches.match('/').then(kept => kept.text())"
@@ -76,9 +46,7 @@ def test_what_is_written_down_while_the_server_is_away_is_sent_once_and_in_order
     page.context.clear_cookies()  # the session has ended meanwhile
     with served(tmp_path, port):
         page.wait_for_url("**/sign-in/**", timeout=30_000)
-        page.get_by_label("Username").fill("quince")
-        page.get_by_label("Password").fill("lantern-night")
-        page.get_by_role("button", name="Sign in").click()
+        sign_in(page)
         expect(page.get_by_label("Temperature read").first).to_have_value("warm")
         expect(page.get_by_text("The server is away")).to_be_hidden()
     with closing(sqlite3.connect(tmp_path / "pantry.sqlite3")) as kept:

@@ -58,7 +58,7 @@ def ids(gammon, quince):
     invitation = invite(quince, "cook", gammon.events.first().by)
     return {
         "feast_id": gammon.feast_id, "dish_id": gammon.pk, "absence_id": absence.pk,
-        "step_key": "lift", "thing": "scale", "thing_id": scale.pk, "line": "salt",
+        "step_key": "lift", "kind": "begin", "thing": "scale", "thing_id": scale.pk, "line": "salt",
         "code": "none", "changed_id": changed.pk, "job_id": job.pk, "removed_id": removed.pk,
         "mishap_id": mishap.pk, "day_id": day.pk,
         "kitchen_id": quince.pk, "member_id": quince.memberships.get().pk,

@@ -15,7 +15,7 @@ from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.actions.log.begin_step import begin_step
 from pantry_web.feasts.models import Dish, Event, Feast, WeighSheet
 from pantry_web.kitchens.models import Cook
-from pantry_web.planning.hands import next_in_hands, tasks
+from pantry_web.planning.hands import tasks
 from pantry_web.planning.outlook import outlook
 from pantry_web.weighup.forms import DishForm
 from tests.web.conftest import pass_gate, steps_of, undo_last
@@ -143,7 +143,7 @@ def test_ticks_move_the_dish_on_and_can_be_taken_back(cook, quince, gammon):
 
 def test_to_the_table(cook, quince, gammon):
     moment = quince.stands_at
-    while (step := next_in_hands(outlook(gammon, quince, moment))) is not None:
+    while (step := outlook(gammon, quince, moment).next_in_hands) is not None:
         at(quince, moment := max(moment, quince.stands_at) + timedelta(hours=1))
         pass_gate(cook, gammon)
         assert tick(cook, gammon, step.id).status_code == 200
@@ -459,9 +459,9 @@ def test_four_fields_are_answered_and_planned(cook, quince):
     assert not Feast.objects.filter(name="Sunday 28 March").exists()
     planned = cook.post("/first/", FIRST)
     dish = Feast.objects.get(name="Sunday 28 March").dishes.get()
-    assert planned["Location"] == f"/dishes/{dish.pk}/rounds/"
+    assert planned["Location"] == "/"
     assert dish.mass_g == 3000
-    assert "Buy" in cook.get(planned["Location"]).content.decode()
+    assert "Planned: Pork shoulder, for Sunday 28 March" in cook.get("/").content.decode()
 
 
 @pytest.mark.parametrize(

@@ -16,7 +16,7 @@ from pantry_core.routes.ways import WAYS
 from pantry_web.feasts.models import Dish, Event, Feast, Mishap
 from pantry_web.kitchens.models import Cook
 
-DISHES, A_FEAST = 180, 2
+DISHES, A_FEAST = 120, 2
 OF_A_DISH = ("weigh-up", "steps", "passage", "rounds", "label", "weighing")
 NOTICE = re.compile(r'data-notice="([^"]*)" data-level="([^"]*)" data-step="([^"]*)"')
 CURED = ("even-brine", "dry-cure", "needle-brine", "strong-brine")

@@ -1,5 +1,6 @@
 """Feasts, their dishes, the steps of a dish, and the log of what happened."""
 
+from collections import Counter
 from typing import Any, NoReturn
 
 from django.db import models
@@ -10,6 +11,9 @@ from pantry_core.plan.instants import Instant
 from pantry_web.kitchens.models import Cook, Kitchen
 from pantry_web.pantry.models import Vessel
 from pantry_web.sentences import SentencesField, tell
+
+HUES = 8
+"""So many dishes are told apart by hue and hatch; the next begins again."""
 
 
 class KeptFeasts(models.Manager["Feast"]):
@@ -51,6 +55,13 @@ class Feast(models.Model):
     def hour(self) -> Instant:
         """When it is eaten, with its zone."""
         return Instant(self.serve_at, self.time_zone)
+
+    def free_hue(self) -> int:
+        """A hue that none of its dishes has, nor one of the latest, as far as there are enough."""
+        latest = Dish.objects.filter(feast__kitchen=self.kitchen_id).order_by("-pk")[:HUES]
+        taken = Counter(hue for hue in latest.values_list("hue", flat=True))
+        own = Counter(self.dishes.values_list("hue", flat=True))
+        return min(range(HUES), key=lambda hue: (own[hue], taken[hue], hue))
 
 
 class Dish(models.Model):

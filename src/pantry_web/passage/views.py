@@ -1,6 +1,6 @@
 """Passage: the picture of the plan, and the plan as a calendar."""
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from datetime import UTC, datetime, timedelta
 from zoneinfo import ZoneInfo
 
@@ -66,13 +66,15 @@ def calendar_file(request: HttpRequest, dish_id: int) -> HttpResponse:
     """Every hands-on moment and round of a dish that lies ahead, with alarms."""
     view = outlook_of(request, dish_id)
     name = f"{view.dish.name}, {view.dish.feast.name}"
-    return calendar_answer(name, str(dish_id), view.now, [(view, each) for each in tasks(view)])
+    ahead = [(view, each) for each in tasks(view)]
+    return calendar_answer(name, str(dish_id), view.now, [view], ahead)
 
 
 def calendar_answer(
-    name: str, file_name: str, now: datetime, ahead: Sequence[tuple[Outlook, Task]]
-) -> HttpResponse:
-    """A calendar file: its name, the end of its file's name, its hour, and what is to be done."""
+    name: str, file_name: str, now: datetime, views: Iterable[Outlook],
+    ahead: Iterable[tuple[Outlook, Task]],
+) -> HttpResponse:  # fmt: skip
+    """A calendar file: its name, the end of its file's name, its hour, its dishes, their tasks."""
     moments = [
         Moment(
             uid=_uid(view, task, task.at),
@@ -87,7 +89,7 @@ def calendar_answer(
     ]
     told = [
         Told(said(each.text, view.kitchen.units), each.code, each.level, each.step or "")
-        for view in {view.key: view for view, _ in ahead}.values()
+        for view in views
         for each in view.notices
     ]
     response = HttpResponse(calendar(name, moments, now, told), content_type="text/calendar")

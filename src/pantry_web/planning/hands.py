@@ -9,6 +9,7 @@ from typing import Literal
 from pantry_core.dish.answer import DishStep, Gate
 from pantry_core.history.log import hours_between
 from pantry_core.plan.result import PlannedStep
+from pantry_core.routes.ways import WAYS
 from pantry_core.text import say
 from pantry_web import quantities
 from pantry_web.planning.outlook import FeastOutlook, Outlook
@@ -17,6 +18,8 @@ GRID_MIN = 15
 SLIP = timedelta(minutes=5)
 EARLY = timedelta(hours=6)
 """What is planned for so much later is asked about before it is ticked (our own choice)."""
+UNDER_LIQUID = say("It should still be under the liquid all over.")
+IN_LIQUID = frozenset(way.id for way in WAYS.values() if way.has_water)
 LONG_H = 1.0
 """What takes an hour or more is asked about when it is over within five minutes."""
 FINEST = timedelta(minutes=5)
@@ -55,15 +58,6 @@ def is_all_work(step: DishStep) -> bool:
     return not step.until and step.min_h * 60 - step.hands_min < GRID_MIN
 
 
-def next_in_hands(view: Outlook) -> DishStep | None:
-    """The next step that begins with work; none for a dish that is to be discarded."""
-    if view.is_discarded or view.problems:
-        return None
-    begun = [i for i, step in enumerate(view.steps) if step.id in view.state.begun]
-    last_begun = max(begun, default=-1)
-    return next((step for step in view.steps[last_begun + 1 :] if step.hands_min), None)
-
-
 def tasks(view: Outlook) -> list[Task]:
     """All that is left to do with the hands, in the order of its time.
 
@@ -98,7 +92,7 @@ def _by_trip(found: list[tuple[Outlook, Task]]) -> list[tuple[Outlook, Task]]:
 
 
 def _beginnings(view: Outlook) -> Iterator[Task]:
-    following = next_in_hands(view)
+    following = view.next_in_hands
     if following is None:
         return
     gate = gate_now(view)
@@ -145,13 +139,14 @@ def _rounds(view: Outlook) -> Iterator[Task]:
             is_next = can_tick and view.state.running == job.step
             put_off = view.state.facts[job.step].put_off_until if is_next else None
             at = max(each.at, put_off) if put_off is not None else each.at
-            yield Task("tend", job.step, step.tend, step.title, at, 5, is_next, is_next=is_next)
+            how = UNDER_LIQUID if step.kind in IN_LIQUID else step.title
+            yield Task("tend", job.step, step.tend, how, at, 5, is_next, is_next=is_next)
             can_tick = False
 
 
 def gate_now(view: Outlook) -> Gate | None:
     """The gate before the next step; None where none stands, or the dish is done with."""
-    gate, following = view.answer.gate if view.answer else None, next_in_hands(view)
+    gate, following = view.answer.gate if view.answer else None, view.next_in_hands
     if gate is None or (gate.holds is not None and following is None):
         return None
     return gate if following is None or gate.holds == following.id else None
@@ -219,7 +214,7 @@ def lost_waits(view: Outlook) -> tuple[str, ...]:
 
 def waits_for_others(view: Outlook) -> str | None:
     """What the next step waits for of other dishes and is not over, as a question."""
-    following = next_in_hands(view)
+    following = view.next_in_hands
     others = {other.key: other for other in view.whole.dishes}
     for wait in following.after if following else ():
         other = others.get(wait.dish)

@@ -77,6 +77,15 @@ class Outlook:
         said = () if isinstance(unplanned, Broken) else unplanned.stops
         return any(each.code == DISCARD for each in said)
 
+    @cached_property
+    def next_in_hands(self) -> DishStep | None:
+        """The next step that begins with work; none for a dish that is to be discarded."""
+        if self.is_discarded or self.problems:
+            return None
+        begun = [i for i, step in enumerate(self.steps) if step.id in self.state.begun]
+        last_begun = max(begun, default=-1)
+        return next((step for step in self.steps[last_begun + 1 :] if step.hands_min), None)
+
     def withheld(self, step: str) -> tuple[DishNotice, ...]:
         """The stops that hold a step back."""
         return tuple(each for each in self.notices if each.level == "stop" and each.step == step)

@@ -101,7 +101,12 @@ def _lies_cold(view: Outlook) -> bool:
 
 def gate_context(view: Outlook) -> dict[str, object]:
     """What the piece of a page needs that asks whether a dish is done, or cold."""
-    return {"gate": gate_now(view), "look_again": look_again_at(view), "left": left_min(view)}
+    return {
+        "gate": gate_now(view),
+        "look_again": look_again_at(view),
+        "left": left_min(view),
+        "feast": view.dish.feast,
+    }
 
 
 def _page(request: HttpRequest, view: Outlook, form: NoteForm | None) -> HttpResponse:
@@ -112,7 +117,6 @@ def _page(request: HttpRequest, view: Outlook, form: NoteForm | None) -> HttpRes
     context = {
         "outlook": view,
         "dish": view.dish,
-        "feast": view.dish.feast,
         "first": first,
         **gate_context(view),
         "later": left[1:],

@@ -109,15 +109,17 @@ def more(request: HttpRequest, dish_id: int, kind: str, step_key: str) -> HttpRe
     kitchen, dish = kitchen_of(request), dish_of(request, dish_id)
     view = feast_outlook(dish.feast, kitchen, clock.now(kitchen), looks=True).of(dish)
     task = next((each for each in tasks(view) if (each.kind, each.key) == (kind, step_key)), None)
-    context = {"dish": dish, "feast": dish.feast, "task": task, **_of_task(view, task, kitchen)}
+    context = {"dish": dish, "task": task, **_of_task(view, task, kitchen)}
     return render(request, "today/_more.html", context)
 
 
 def calendar_file(request: HttpRequest) -> HttpResponse:
     """All that lies ahead over all feasts, with alarms: the sure way to be reminded."""
     kitchen = kitchen_of(request)
-    ahead = [each for whole in _ahead(kitchen) for each in feast_tasks(whole)]
-    return calendar_answer(kitchen.name, "all", clock.now(kitchen), ahead)
+    wholes, now = _ahead(kitchen), clock.now(kitchen)
+    views = [view for whole in wholes for view in whole.dishes if not view.dish.is_given_up]
+    ahead = [each for whole in wholes for each in feast_tasks(whole)]
+    return calendar_answer(kitchen.name, "all", now, views, ahead)
 
 
 def _ahead(kitchen: Kitchen) -> list[FeastOutlook]:

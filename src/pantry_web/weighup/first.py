@@ -5,6 +5,7 @@ from typing import Any
 from zoneinfo import ZoneInfo
 
 from django import forms
+from django.contrib import messages
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.utils.translation import gettext
@@ -19,14 +20,14 @@ from pantry_web.feasts.actions.save_feast import new_feast
 from pantry_web.feasts.choices import NO_METHOD, cut_choices, way_choices
 from pantry_web.feasts.documents import House, dish_document, house_of
 from pantry_web.feasts.forms import FARTHEST
-from pantry_web.feasts.models import Feast
+from pantry_web.feasts.models import Dish, Feast
 from pantry_web.fields import QuantityField
 from pantry_web.forms import KitchenForm
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.planning.answers import work_out
 from pantry_web.presses.once import once
-from pantry_web.sentences import refusal
+from pantry_web.sentences import refusal, tell
 from pantry_web.weighup.decided import decided
 from pantry_web.weighup.forms import DishForm
 from pantry_web.weighup.live import live_answer
@@ -88,7 +89,10 @@ def first_dish(request: HttpRequest) -> HttpResponse:
         feast, dish = _feast(form, kitchen), _dish(form, kitchen, house)
         is_typing = bool(request.headers.get("HX-Request"))
         if dish.is_valid() and not is_typing:
-            return _planned(feast, dish, kitchen)
+            added = _planned(feast, dish, kitchen)
+            told = tell("Planned: {dish}, for {feast}.", dish=added.name, feast=feast.name)
+            messages.success(request, told)
+            return redirect("today")
         context |= {"feast": feast, **live_answer(dish, feast, house, None, now, None)}
         context["form"] = form
     else:
@@ -125,11 +129,10 @@ def _dish(form: FirstForm, kitchen: Kitchen, house: House) -> DishForm:
 
 
 @once()
-def _planned(feast: Feast, form: DishForm, kitchen: Kitchen) -> HttpResponse:
-    """Store both, and go on with what comes next."""
+def _planned(feast: Feast, form: DishForm, kitchen: Kitchen) -> Dish:
+    """Store both."""
     stored = new_feast(
         kitchen, name=feast.name, serve_at=feast.serve_at, time_zone=feast.time_zone,
         heads=feast.heads, note="",
     )  # fmt: skip
-    dish = add_dish(stored, form.dish_name, decided(form, []))
-    return redirect("rounds", dish.pk)
+    return add_dish(stored, form.dish_name, decided(form, []))

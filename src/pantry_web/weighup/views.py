@@ -20,7 +20,6 @@ from pantry_web.kitchens.access import kitchen_of
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.planning.access import piece_outlook_of
 from pantry_web.planning.answers import Broken, work_out
-from pantry_web.planning.hands import next_in_hands
 from pantry_web.planning.outlook import Outlook, outlook
 from pantry_web.presses.once import once
 from pantry_web.quantities import hours_of
@@ -121,7 +120,7 @@ def _page(
         **_answer(request, feast, form, house, view),
         "dish": view.dish if view else None,
         "outlook": view,
-        "following": next_in_hands(view) if view else None,
+        "following": view.next_in_hands if view else None,
     }
     status = 422 if form.is_bound and form.errors else 200
     return render(request, "weighup/weigh_up.html", context, status=status)

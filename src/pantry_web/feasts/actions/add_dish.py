@@ -1,7 +1,6 @@
 """Adding a dish to a feast."""
 
 from pantry_web.feasts.documents import Document
-from pantry_web.feasts.hues import free_hue
 from pantry_web.feasts.models import Dish, Feast
 from pantry_web.pantry.models import Vessel
 from pantry_web.presses.once import once
@@ -31,5 +30,5 @@ def add_dish(
         )
     return Dish.objects.create(
         feast=feast, name=name, document=document, vessel=vessel, early_max_min=early_max_min,
-        hue=free_hue(feast),
+        hue=feast.free_hue(),
     )  # fmt: skip

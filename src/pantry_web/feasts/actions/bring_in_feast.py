@@ -11,7 +11,6 @@ from pantry_core.plan.instants import read_instant, read_zone
 from pantry_web.feasts.actions.keep_waits import keep_waits
 from pantry_web.feasts.brought_in import event_of
 from pantry_web.feasts.exchange import CONTRADICTS
-from pantry_web.feasts.hues import free_hue
 from pantry_web.feasts.models import Dish, Event, Feast, WeighSheet
 from pantry_web.kitchens.models import Cook, Kitchen
 from pantry_web.presses.once import once
@@ -40,7 +39,7 @@ def _make_dish(feast: Feast, document: DishDocument, zone: ZoneInfo, by: Cook) -
     dish = Dish.objects.create(
         feast=feast, name=document.name, document=document.decided, note=document.note,
         early_max_min=document.early_max_min, is_given_up=document.given_up,
-        recipe=document.recipe, hue=free_hue(feast),
+        recipe=document.recipe, hue=feast.free_hue(),
         serve_at=read_instant(document.serve_at, zone) if document.serve_at else None,
     )  # fmt: skip
     batches: dict[int, UUID] = {each.press: uuid4() for each in document.events}

@@ -15,7 +15,7 @@ from pantry_core.rules import RULES_VERSION
 from pantry_web.feasts.actions.log.as_seen import as_seen
 from pantry_web.feasts.models import Event, WeighSheet
 from pantry_web.kitchens.models import Cook
-from pantry_web.planning.hands import asked_of, is_all_work, next_in_hands, waits_for
+from pantry_web.planning.hands import asked_of, is_all_work, waits_for
 from pantry_web.planning.outlook import Outlook
 from pantry_web.refusal import Refused
 from pantry_web.sentences import tell
@@ -36,7 +36,7 @@ def begin_step(view: Outlook, key: str, by: Cook, *, is_sure: bool = False) -> N
     Raises: Refused when another step is next, a stop holds it back, it waits for a temperature or a
     touch, or what runs began a moment ago; Stale when something was written down since.
     """
-    step = next_in_hands(view)
+    step = view.next_in_hands
     if step is None or step.id != key:
         raise Refused(gettext("That is not what comes next; look again."))
     _refuse_too_soon(view, key, is_sure=is_sure)

@@ -9,7 +9,6 @@ from pantry_web.feasts.actions.log.as_seen import as_seen
 from pantry_web.feasts.actions.log.record import record
 from pantry_web.feasts.models import Event
 from pantry_web.kitchens.models import Cook
-from pantry_web.planning.hands import next_in_hands
 from pantry_web.planning.outlook import Outlook
 from pantry_web.refusal import Refused
 
@@ -23,7 +22,7 @@ def put_off(view: Outlook, by: Cook, key: str, until: datetime) -> None:
     Parameters: view; by; key of the step; until.
     Raises: Refused for what is not next, and for an hour that has passed or is after the meal.
     """
-    running, following = view.step(view.state.running or ""), next_in_hands(view)
+    running, following = view.step(view.state.running or ""), view.next_in_hands
     has_round = running is not None and running.id == key and running.every_h is not None
     if not has_round and (following is None or following.id != key):
         raise Refused(gettext("That is not what comes next; look again."))

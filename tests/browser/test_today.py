@@ -1,0 +1,42 @@
+"""A morning with nine dishes, ticked on one page and seen on another phone."""
+
+import json
+import sqlite3
+from contextlib import closing
+
+from playwright.sync_api import expect
+
+from tests.browser.conftest import free_port, served, sign_in
+
+DISHES = [f"Sauce {n}" for n in range(1, 10)]
+MORNING = {
+    "format": "pantry-clock/2", "name": "Nine Sauces", "serve_at": "2027-03-18T23:00",
+    "tz": "Europe/London", "people": 9,
+    "dishes": [{"name": name, "job": {"name": "cold-sauce", "made_g": 400.0}} for name in DISHES],
+}  # fmt: skip
+
+
+def test_nine_dishes_are_ticked_on_one_page_and_seen_on_another(page, browser, tmp_path):
+    port = free_port()
+    address = f"http://127.0.0.1:{port}"
+    with served(tmp_path / "data", port):
+        sign_in(page, address)
+        page.goto(f"{address}/feasts/in/")
+        brought_in = {"name": "nine.json", "mimeType": "application/json",
+                      "buffer": json.dumps(MORNING).encode()}  # fmt: skip
+        page.get_by_label("The file").set_input_files(brought_in)
+        page.get_by_role("button", name="Bring it in").click()
+        page.goto(f"{address}/")
+        other = browser.new_context(service_workers="block").new_page()
+        sign_in(other, address)
+        for n, name in enumerate(DISHES):
+            page.get_by_role("button", name=f"{name}", exact=False).first.click()
+            expect(page.locator(".was-done li", has_text="Sauce")).to_have_count(n + 1)
+        expect(other.locator(".was-done li", has_text="Sauce")).to_have_count(9, timeout=15_000)
+    with closing(sqlite3.connect(tmp_path / "data" / "pantry.sqlite3")) as kept:
+        begun = kept.execute(
+            "SELECT name FROM feasts_event JOIN feasts_dish ON feasts_dish.id = dish_id"
+            " WHERE what = 'step-started' AND name LIKE 'Sauce%'"
+            " GROUP BY name ORDER BY min(feasts_event.id)"
+        ).fetchall()
+    assert [name for (name,) in begun] == DISHES
