@@ -23,11 +23,16 @@ MOST_SODIUM_MG = 10_000.0
 _KIND_OF: dict[Species, Kind] = {"rabbit": "game", "mackerel": "fish"}
 
 
+LEAST_FACTOR, MOST_FACTOR = 0.5, 2.0
+"""Nothing that a kitchen has learnt is used beyond these [-]."""
+
+
 class Meat(Document):
     """The piece: mass_g as weighed [g], thickness_mm of its thickest part [mm], shares [-].
 
     `sodium_mg` is that of the label of meat sold ready-salted [mg per 100 g]; `storage` says how
-    smoked fish is kept; `count` of pieces weighs mass_g together.
+    smoked fish is kept; `count` of pieces weighs mass_g together; `salt_speed` is how fast salt
+    goes in where the kitchen has learnt it, as a factor on the usual [-]: waits ask it, no limit.
     """
 
     kind: Kind
@@ -44,6 +49,7 @@ class Meat(Document):
     sodium_mg: Annotated[float, Field(ge=0, le=MOST_SODIUM_MG)] | None = None
     water_share: Annotated[float, Field(ge=0.2, le=0.97)] | None = None
     closed_faces: Annotated[int, Field(ge=0, le=1)] = 0
+    salt_speed: Annotated[float, Field(ge=LEAST_FACTOR, le=MOST_FACTOR)] = 1.0
 
     @field_validator("species")
     @classmethod

@@ -45,6 +45,7 @@ INSTALLED_APPS = [
     "pantry_web.passage",
     "pantry_web.rounds",
     "pantry_web.today",
+    "pantry_web.ledger",
     "pantry_web.steps",
     "pantry_web.moving",
     "pantry_web.handbook",

@@ -1,6 +1,7 @@
 """A morning with nine dishes, ticked on one page and seen on another phone."""
 
 import json
+import re
 import sqlite3
 from contextlib import closing
 
@@ -25,12 +26,14 @@ def test_nine_dishes_are_ticked_on_one_page_and_seen_on_another(page, browser, t
         brought_in = {"name": "nine.json", "mimeType": "application/json",
                       "buffer": json.dumps(MORNING).encode()}  # fmt: skip
         page.get_by_label("The file").set_input_files(brought_in)
-        page.get_by_role("button", name="Bring it in").click()
+        page.get_by_role("button", name="Open it").click()
         page.goto(f"{address}/")
+        expect(page.get_by_role("button", name="Sauce 9")).to_be_visible(timeout=60_000)
+        assert len(re.findall(rb"/Type\s*/Page\b", page.pdf(format="A4"))) == 1
         other = browser.new_context(service_workers="block").new_page()
         sign_in(other, address)
         for n, name in enumerate(DISHES):
-            page.get_by_role("button", name=f"{name}", exact=False).first.click()
+            page.get_by_role("button", name=name).first.click()
             expect(page.locator(".was-done li", has_text="Sauce")).to_have_count(n + 1)
         expect(other.locator(".was-done li", has_text="Sauce")).to_have_count(9, timeout=15_000)
     with closing(sqlite3.connect(tmp_path / "data" / "pantry.sqlite3")) as kept:

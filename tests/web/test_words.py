@@ -180,6 +180,7 @@ def assert_said_well(client, kitchen, units, only=None, some=None):
 
 def assert_all_is_marked(client, kitchen, only=None, some=None):
     """In the language that nobody speaks, no English is left but what the cook has typed."""
+    type(kitchen).objects.filter(pk=kitchen.pk).update(units="metric")
     wrong = []
     for path, page in shown(client, kitchen, only, some, accept_language=pseudo.LANGUAGE):
         wrong += [f"{path}: {each}" for each in pseudo.unmarked(page, kitchen)]

@@ -90,6 +90,7 @@ def cooking_of(asked: DishRequest, settled: Settled, customs: Customs) -> Cook:
         vegetables=asked.heat.vegetables,
         is_pressed=customs.pressing == "overnight" and heat.is_tender and piece.cut.is_tender,
         people=asked.people,
+        pace=tuple(asked.house.learnt.hours.items()),
     )
     return Cook(cooking, done)
 

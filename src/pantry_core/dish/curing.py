@@ -160,7 +160,7 @@ def _request(
         strength = (SEASON_STRENGTH_PCT if purpose == "season" else USUAL_STRENGTH_PCT).value
     water_g = _water(asked, piece, way)
     if target is None:
-        target = usual_target(piece, way, purpose, water_g)
+        target = usual_target(piece, way, purpose, water_g, asked.house.learnt.salt_liking)
     share = cure.injection_share
     request = WeighRequest(
         profile=asked.profile,

@@ -1,6 +1,6 @@
 """From the piece as it was prepared to the piece that takes the salt."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final, Literal
 
 from pantry_core.dish.request import Form, Piece
@@ -115,6 +115,17 @@ def prepared(asked: Piece) -> Prepared:
         closed_faces=_closed_faces(cut, form, skin=asked.skin),
     )
     return Prepared(asked, cut, form, meat, guess_mm)
+
+
+def at_the_speed(piece: Prepared, speed: float) -> Prepared:
+    """A piece into which salt goes as fast as a kitchen has learnt.
+
+    Parameters: piece; speed, a factor on the usual [-], which what is eaten raw and fish whose salt
+    must hold a limit do not take.
+    """
+    if speed == 1.0 or piece.meat.will_be in ("raw", "smoked"):
+        return piece
+    return replace(piece, meat=piece.meat.model_copy(update={"salt_speed": speed}))
 
 
 def treatment_of(piece: Prepared) -> tuple[Treatment, ...]:

@@ -5,7 +5,15 @@ from typing import Annotated, Literal
 from pydantic import Field, ValidationInfo, field_validator, model_validator
 
 from pantry_core.document import PLAIN_LINE, PLAIN_TEXT, Document, wrong
-from pantry_core.meat import MOST_BONE_SHARE, MOST_MEAT_G, MOST_PIECES, MOST_SODIUM_MG, Treatment
+from pantry_core.meat import (
+    LEAST_FACTOR,
+    MOST_BONE_SHARE,
+    MOST_FACTOR,
+    MOST_MEAT_G,
+    MOST_PIECES,
+    MOST_SODIUM_MG,
+    Treatment,
+)
 from pantry_core.mixes.recipe import Packet
 from pantry_core.mixes.request import (
     MOST_SALT_PCT,
@@ -41,6 +49,7 @@ Name = Annotated[str, Field(min_length=1, max_length=80), PLAIN_LINE]
 Text = Annotated[str, Field(max_length=400), PLAIN_TEXT]
 StepId = Annotated[str, Field(pattern=r"^[a-z0-9-]{1,40}$")]
 Grams = Annotated[float, Field(gt=0, le=MOST_MEAT_G)]
+Factor = Annotated[float, Field(ge=LEAST_FACTOR, le=MOST_FACTOR)]
 
 
 class Bought(Document):
@@ -185,6 +194,17 @@ class ScaleAsked(Document):
     capacity_g: Annotated[float, Field(gt=0, le=1e6)]
 
 
+class LearntAsked(Document):
+    """What the kitchen has learnt, as factors on the general figures; no limit asks it.
+
+    How salty it likes it, how fast salt goes in, and hours by place: oven, smoker, hob, fire.
+    """
+
+    salt_liking: Factor = 1.0
+    salt_speed: Factor = 1.0
+    hours: Annotated[dict[str, Factor], Field(max_length=10)] = {}
+
+
 class HouseAsked(Document):
     """What of the house bears on a dish."""
 
@@ -193,6 +213,7 @@ class HouseAsked(Document):
     vessel: Vessel | None = None
     fridge_c: Annotated[float, Field(ge=-5, le=60)] = 4.0
     cups: Cups = "us"
+    learnt: LearntAsked = LearntAsked()
 
 
 class Edit(Document):

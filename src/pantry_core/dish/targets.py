@@ -23,11 +23,12 @@ A_LITTLE = 1.03
 
 
 def usual_target(
-    piece: Prepared, way: Way | None, purpose: Purpose, water_g: float | None
+    piece: Prepared, way: Way | None, purpose: Purpose, water_g: float | None, liking: float
 ) -> float:
-    """The salt that is usual for a piece.
+    """The salt that is usual for a piece, in a kitchen that likes it as it does.
 
-    Parameters: piece; way; purpose; water_g of the brine, None without [g].
+    Parameters: piece; way; purpose; water_g of the brine, None without [g]; liking, a factor [-]
+    that neither fish to be eaten raw nor smoked fish that is kept asks.
     Returns: % by the convention of the method; of smoked fish that is kept what its storage asks
     for in the water of the fish.
     Raises: nothing.
@@ -38,9 +39,9 @@ def usual_target(
     if piece.meat.is_kept_smoked:
         return _for_its_water(piece, water_g)
     meant = {"raw": RAW_FISH, "bacon": BACON}.get(piece.meat.will_be or "")
-    if meant is not None:
+    if meant is RAW_FISH:
         return meant.value
-    return _by_kind(piece, way, purpose).value
+    return liking * (meant or _by_kind(piece, way, purpose)).value
 
 
 def _by_kind(piece: Prepared, way: Way | None, purpose: Purpose) -> Rule:

@@ -11,9 +11,10 @@ from pantry_core.dish.edits import edited
 from pantry_core.dish.flame import of_an_open_flame
 from pantry_core.dish.gates import gate_of
 from pantry_core.dish.job import job_out
+from pantry_core.dish.learnt import of_the_learnt
 from pantry_core.dish.options import options_of
 from pantry_core.dish.passed import never_reached, passed_too_soon
-from pantry_core.dish.piece import Prepared, prepared, size_notices
+from pantry_core.dish.piece import Prepared, at_the_speed, prepared, size_notices
 from pantry_core.dish.request import DishRequest
 from pantry_core.dish.room import fridge_litres
 from pantry_core.dish.said import (
@@ -35,7 +36,7 @@ from pantry_core.routes.heats import Heat
 from pantry_core.routes.step import RouteStep
 from pantry_core.routes.steps import Route, route
 from pantry_core.rules.rule import Mark, Source
-from pantry_core.salt.properties import LEAST_C, MOST_C
+from pantry_core.salt.properties import LEAST_C, MOST_C, at_temperature, band_of
 from pantry_core.salt.request import MOST_HOURS, Rest, SaltRequest
 from pantry_core.salt.travel import End, ended
 from pantry_core.text import say
@@ -117,6 +118,7 @@ def worked(asked: DishRequest) -> Worked:
         *_of_the_salt(settled, salt),
         *of_an_open_flame(steps, clock),
         *of_the_heat(asked, settled, cook, way),
+        *of_the_learnt(asked, settled, way),
     ]
     notices = with_steps(
         (_by_the_cooks_word(each, asked) for each in found),
@@ -145,7 +147,7 @@ def worked(asked: DishRequest) -> Worked:
 def _piece_of(asked: DishRequest) -> Prepared:
     if asked.piece is None:
         raise WrongDish((("piece", "a dish needs its piece"),))
-    return prepared(asked.piece)
+    return at_the_speed(prepared(asked.piece), asked.house.learnt.salt_speed)
 
 
 def _refuse_misfits(asked: DishRequest, piece: Prepared) -> None:
@@ -222,11 +224,12 @@ def _end(settled: Settled, in_h: float, rest_h: float) -> End:
     way = stages(request, settled.judged.mix, in_h, None)
     if rest_h > 0:
         way.append(Rest(kind="rest", hours=rest_h))
+    usual = band_of(request.meat.kind, request.meat.salt_speed).usual.value
     return ended(
         SaltRequest.model_construct(
             meat=request.meat,
             temperature_c=request.temperature_c,
-            diffusivity_m2_s=None,
+            diffusivity_m2_s=at_temperature(usual, request.temperature_c),
             start_pct=request.meat.own_salt_pct,
             stages=tuple(way),
         )

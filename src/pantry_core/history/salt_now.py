@@ -72,7 +72,7 @@ def salt_now(past: Past, now: datetime) -> SaltNow:
     Source: the model of `salt.travel`; the goal by common practice.
     """
     request, meat = past.request, past.request.meat
-    band = band_of(meat.kind)
+    band = band_of(meat.kind, meat.salt_speed)
 
     def end(diffusivity: float) -> End:
         return ended(SaltRequest(meat=meat, diffusivity_m2_s=diffusivity, stages=past.stages))

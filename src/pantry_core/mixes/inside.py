@@ -59,7 +59,7 @@ def inside(request: WeighRequest, days: float, wait: Ready | None = None) -> Ins
         return None
     lift_h = 24.0 * request.days if request.days and request.is_lifted else wait.lift_h
     way = tuple(stages(request, mix, 24.0 * days, lift_h))
-    band = band_of(request.meat.kind)
+    band = band_of(request.meat.kind, request.meat.salt_speed)
 
     def asked(diffusivity: float) -> SaltRequest:
         return SaltRequest(

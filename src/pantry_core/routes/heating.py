@@ -28,6 +28,10 @@ BETWEEN_BATCHES_H: Final = 2.0 / 60.0
 POT_C: Final = Rule("from-the-pot", 68.0, "°C", "ham, gammon, loin from the pot", Mark.PRACTICE)
 
 
+FORETOLD: Final = ("inside", "tender")
+"""How stages end whose hours are foretold."""
+
+
 class NeverDone(ValueError):
     """A medium that never brings the piece to what is asked."""
 
@@ -38,7 +42,8 @@ class Cooking:
 
     `piece_g` is one piece of `count` [g]; `doubt` how far its thickness may be off [-]; `goal_c`
     the temperature in the thickest part, None where nothing is to be read; `hold_min` how long it
-    is held there; `medium_c` the cook's own temperature of oven, pot or fire.
+    is held there; `medium_c` the cook's own temperature of oven, pot or fire; `pace` how long
+    places take in this kitchen, as factors on the hours that are foretold [-].
     """
 
     cut: Cut
@@ -56,6 +61,7 @@ class Cooking:
     vegetables: bool = False
     is_pressed: bool = False
     people: int | None = None
+    pace: tuple[tuple[str, float], ...] = ()
 
     @property
     def is_tender(self) -> bool:
@@ -80,18 +86,22 @@ class Cooking:
 
 @dataclass(frozen=True, slots=True)
 class TimedStage:
-    """A stage with how long it takes: usually and within its band [h], all batches together."""
+    """A stage with how long it takes: usually and within its band [h], all batches together.
+
+    `pace` is what the kitchen has learnt of its place and is in these hours [-].
+    """
 
     stage: HeatStage
     usual: float
     low: float
     high: float
     batches: int = 1
+    pace: float = 1.0
 
     @property
     def planned(self) -> float:
         """How long it is given: what has to be waited for half way to its late end [h]."""
-        if self.stage.ends in ("inside", "tender"):
+        if self.stage.ends in FORETOLD:
             return (self.usual + self.high) / 2.0
         return self.usual
 
@@ -111,8 +121,9 @@ def timed(cooking: Cooking) -> tuple[TimedStage, ...]:
         one = _one(cooking, stage, so_far)
         batches = _batches(cooking, stage)
         more = (batches - 1) * BETWEEN_BATCHES_H
-        usual, low, high = (batches * each + more for each in (one[1], one[0], one[2]))
-        found.append(TimedStage(stage, usual, low, high, batches))
+        pace = dict(cooking.pace).get(stage.place, 1.0) if stage.ends in FORETOLD else 1.0
+        usual, low, high = (batches * each * pace + more for each in (one[1], one[0], one[2]))
+        found.append(TimedStage(stage, usual, low, high, batches, pace))
         if stage.medium is not None:
             so_far.append(as_stage(stage, hours=max(one[1], 1e-3)))
     return tuple(found)
@@ -223,10 +234,12 @@ def _batches(cooking: Cooking, stage: HeatStage) -> int:
 
 def warming_h(cooking: Cooking, stages: tuple[TimedStage, ...]) -> float:
     """How long the thickest part is between 10 and 54 °C [h]."""
+    in_heat = [each for each in stages if each.stage.medium]
     journey = followed(
-        cooking.body, start_c(cooking),
-        [as_stage(each.stage, hours=each.usual) for each in stages if each.stage.medium],
-    )  # fmt: skip
+        cooking.body,
+        start_c(cooking),
+        [as_stage(each.stage, hours=each.usual / each.pace) for each in in_heat],
+    )
     if journey is None:
         return 0.0
     cold = journey.heart_c < WARM_FROM_C.value

@@ -60,7 +60,7 @@ def wait(
         within("even concentration in parts of saturation", ratio, 0.0, 1e6)
     if supply == "dry" and ratio > DRY[-1]:
         return None
-    band = band_of(meat.kind)
+    band = band_of(meat.kind, meat.salt_speed)
     way_m = meat.thickness_mm / 1000.0 * (1.0 if meat.closed_faces else 0.5)
     scaled = scaled_wait(meat.shape, supply, ratio, share)
     usual, slow, fast = (

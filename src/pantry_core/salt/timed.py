@@ -107,7 +107,7 @@ def lift_fraction(meat: Meat, target_pct: float, even_pct: float | None) -> floa
 
 def _days(meat: Meat, temperature_c: float) -> tuple[float, float, float]:
     """way² / diffusivity by the usual, the fast and the slow end of the band [d]."""
-    band = band_of(meat.kind)
+    band = band_of(meat.kind, meat.salt_speed)
     way_m = meat.thickness_mm / 1000.0 * (1.0 if meat.closed_faces else 0.5)
     usual, fast, slow = (
         way_m**2 / at_temperature(rule.value, temperature_c) / 86400.0

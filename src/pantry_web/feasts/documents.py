@@ -1,7 +1,7 @@
 """A dish as its document: what the cook decided, laid into the kitchen's house."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any
 
 from pantry_core.measures.scales import Scale, scale_for
@@ -30,6 +30,7 @@ class House:
 
     profile: ProfileName
     larder: Larder = field(default_factory=Larder)
+    learnt: Document = field(default_factory=dict)
 
     def asked(self, vessel: Vessel | None = None) -> Document:
         """The house of a `dish` document, with the vessel of the dish."""
@@ -45,7 +46,12 @@ class House:
                 if (packet := self.larder.packets.get(key)) is not None
             ],
             **({"vessel": chosen.model_dump(mode="json")} if chosen else {}),
+            **({"learnt": self.learnt} if self.learnt else {}),
         }
+
+    def with_nothing_learnt(self) -> "House":
+        """The same house, by the general figures."""
+        return replace(self, learnt={})
 
     def scale_for(self, grams: float) -> Scale | None:
         """The scale for a line, None when no scale holds it."""
@@ -54,7 +60,8 @@ class House:
 
 def house_of(kitchen: Kitchen) -> House:
     """What of a kitchen bears on its dishes."""
-    return House("eu" if kitchen.profile == Kitchen.Profile.EU else "us", larder_of(kitchen))
+    profile: ProfileName = "eu" if kitchen.profile == Kitchen.Profile.EU else "us"
+    return House(profile, larder_of(kitchen), kitchen.learnt)
 
 
 def dish_document(decided: Document, house: House, vessel: Vessel | None = None) -> Document:

@@ -79,6 +79,7 @@ class Kitchen(models.Model):
     shop_hours = models.JSONField(default=usual_shop_hours)
     work_hours = models.JSONField(default=usual_work_hours)
     country = models.CharField(max_length=2, blank=True)
+    learnt = models.JSONField(default=dict, blank=True)
     is_demo = models.BooleanField(default=False)
     stands_at = models.DateTimeField(null=True, blank=True)
 

@@ -19,7 +19,7 @@ LATE = timedelta(minutes=15)
 JUST = timedelta(hours=12)
 """What was done so long ago is still shown, to be taken back."""
 
-When = Literal["now", "today", "tomorrow", "week"]
+When = Literal["now", "today", "tomorrow", "week", "planning"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,6 +41,11 @@ class Visit:
     def at(self) -> datetime | None:
         """When; None where no plan says."""
         return self.entries[0].task.at
+
+    @property
+    def is_being_planned(self) -> bool:
+        """Whether its hour is being worked out, and none is known from before."""
+        return self.at is None and self.entries[0].view.whole.solving is not None
 
     @property
     def has_several(self) -> bool:
@@ -101,11 +106,11 @@ def agenda(wholes: Sequence[FeastOutlook], now: datetime, zone: ZoneInfo) -> Age
     undated = now + SOON
     entries.sort(key=lambda each: (each.task.at or undated, each.task.kind, each.view.dish.pk))
     near = [each for each in entries if (each.task.at or now) <= now + WEEK]
-    visits = list(_visits(near))
-    first = visits[0] if visits else None
+    visits = sorted(_visits(near), key=lambda each: each.is_being_planned)
+    first = visits.pop(0) if visits and not visits[0].is_being_planned else None
     return Agenda(
         first,
-        tuple(_groups(visits[1:], now, zone)),
+        tuple(_groups(visits, now, zone)),
         tuple(_done(wholes, now)),
         sum(1 for each in entries if now + WEEK < (each.task.at or now) < far),
     )
@@ -153,6 +158,9 @@ def _groups(visits: Sequence[Visit], now: datetime, zone: ZoneInfo) -> Iterator[
     today = now.astimezone(zone).date()
     found: dict[tuple[When, date | None], list[Visit]] = {}
     for visit in visits:
+        if visit.is_being_planned:
+            found.setdefault(("planning", None), []).append(visit)
+            continue
         if visit.at is None or visit.at <= now + SOON:
             found.setdefault(("now", None), []).append(visit)
             continue

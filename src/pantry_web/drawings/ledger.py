@@ -1,0 +1,84 @@
+"""What was planned of a dish and what happened, each step twice: one bar above the other."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+
+WIDTH, LABEL, ROW, TOP = 760.0, 220.0, 34.0, 26.0
+BAR = 10.0
+LEAST = 3.0
+"""A bar is seen, however short."""
+
+When = tuple[datetime, datetime]
+
+
+@dataclass(frozen=True, slots=True)
+class Span:
+    """A step: its title, when it was planned and when it was; None where that is not known."""
+
+    title: str
+    planned: When | None
+    went: When | None
+
+
+@dataclass(frozen=True, slots=True)
+class Bar:
+    """A bar of the picture, in its units."""
+
+    x: float
+    y: float
+    width: float
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """A step with its two bars and the line on which its title stands."""
+
+    title: str
+    y: float
+    planned: Bar | None
+    went: Bar | None
+
+
+@dataclass(frozen=True, slots=True)
+class Beside:
+    """The whole picture: its height, its rows, and the days at the top."""
+
+    width: float
+    height: float
+    rows: tuple[Row, ...]
+    days: tuple[tuple[float, datetime], ...]
+
+
+def beside(spans: Sequence[Span]) -> Beside:
+    """Draw steps as they were planned and as they went, over one scale of time.
+
+    Parameters: spans, at least one, each with one of its times at least.
+    Returns: geometry in the units of a picture that is WIDTH wide.
+    """
+    moments = [at for each in spans for when in (each.planned, each.went) if when for at in when]
+    first, last = min(moments), max(moments)
+    length = max((last - first).total_seconds(), 60.0)
+
+    def x(at: datetime) -> float:
+        return LABEL + (WIDTH - LABEL) * (at - first).total_seconds() / length
+
+    def bar(when: When | None, y: float) -> Bar | None:
+        if when is None:
+            return None
+        begin = min(x(when[0]), WIDTH - LEAST)
+        return Bar(round(begin, 1), y, round(max(x(when[1]) - begin, LEAST), 1))
+
+    rows = tuple(
+        Row(
+            each.title,
+            TOP + ROW * n,
+            bar(each.planned, TOP + ROW * n + 3),
+            bar(each.went, TOP + ROW * n + 5 + BAR),
+        )
+        for n, each in enumerate(spans)
+    )
+    parts = max(1, min(5, round(length / 86400.0)))
+    marks = [first + (last - first) * k / parts for k in range(parts + 1)]
+    days = tuple((round(x(each), 1), each) for each in marks)
+    return Beside(WIDTH, TOP + ROW * len(spans) + 4, rows, days)

@@ -1,0 +1,1 @@
+"""What is written into the ledger, one deed a module."""

@@ -1,0 +1,123 @@
+"""What came of a dish, what is left of it, and what of a kitchen's figures is put aside."""
+
+from django.db import models
+from django.db.models import Q
+from django.utils.translation import gettext_lazy as _
+
+from pantry_web.feasts.models import Dish, Event
+from pantry_web.kitchens.models import Cook, Kitchen
+
+
+class Review(models.Model):
+    """What came of a dish, as it was told after the meal; one that was skipped says nothing.
+
+    `bland_share` is how much of the thickness was still bland or grey when the heart was cut.
+    """
+
+    class Tender(models.TextChoices):
+        TOUGH = "tough", _("tough")
+        RIGHT = "right", _("right")
+        SOFT = "soft", _("too soft")
+
+    class Doneness(models.TextChoices):
+        UNDER = "under", _("underdone")
+        RIGHT = "right", _("right")
+        OVER = "over", _("overdone")
+
+    class Skin(models.TextChoices):
+        CRISP = "crisp", _("crisp")
+        CHEWY = "chewy", _("chewy")
+        SOFT = "soft", _("soft")
+
+    dish = models.OneToOneField(Dish, models.CASCADE, related_name="review")
+    saltiness = models.CharField(max_length=10, choices=Event.Taste, blank=True)
+    tender = models.CharField(max_length=6, choices=Tender, blank=True)
+    doneness = models.CharField(max_length=6, choices=Doneness, blank=True)
+    skin = models.CharField(max_length=6, choices=Skin, blank=True)
+    bland_share = models.FloatField(null=True, blank=True)
+    ready_at = models.DateTimeField(null=True, blank=True)
+    left_g = models.FloatField(null=True, blank=True)
+    next_time = models.TextField(max_length=1000, blank=True)
+    is_skipped = models.BooleanField(default=False)
+    by = models.ForeignKey(Cook, models.PROTECT, related_name="+")
+    told_at = models.DateTimeField()
+
+    class Meta:
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(bland_share=None) | Q(bland_share__range=(0.0, 1.0)),
+                name="a_share_is_a_share",
+            ),
+            models.CheckConstraint(condition=Q(left_g=None) | Q(left_g__gte=0), name="left_or_not"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.dish}"
+
+
+class Leftover(models.Model):
+    """What is left of a dish: where, until when by which rule, and what became of it."""
+
+    class Place(models.TextChoices):
+        FRIDGE = "fridge", _("fridge")
+        FREEZER = "freezer", _("freezer")
+
+    class Fate(models.TextChoices):
+        EATEN = "eaten", _("eaten")
+        FROZEN = "frozen", _("frozen")
+        THROWN = "thrown", _("thrown away")
+
+    dish = models.ForeignKey(Dish, models.CASCADE, related_name="leftovers")
+    mass_g = models.FloatField()
+    place = models.CharField(max_length=7, choices=Place, default=Place.FRIDGE)
+    since = models.DateTimeField()
+    until = models.DateTimeField(null=True, blank=True)
+    fate = models.CharField(max_length=6, choices=Fate, blank=True)
+    ended_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["until", "pk"]
+        constraints = [
+            models.CheckConstraint(condition=Q(mass_g__gt=0), name="something_is_left"),
+            models.CheckConstraint(
+                condition=Q(fate="", ended_at=None) | (~Q(fate="") & Q(ended_at__isnull=False)),
+                name="what_ended_has_its_hour",
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.dish}"
+
+
+class Evidence(models.Model):
+    """What one dish tells of one figure, worked out once when it is over and told of.
+
+    `seen` is what the core learns from: hours foretold and taken, salt and its taste, a heart.
+    """
+
+    dish = models.ForeignKey(Dish, models.CASCADE, related_name="evidence")
+    figure = models.CharField(max_length=20)
+    seen = models.JSONField()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["dish", "figure"], name="once_of_a_figure")]
+
+    def __str__(self) -> str:
+        return f"{self.figure}"
+
+
+class OwnFigure(models.Model):
+    """How a kitchen takes a figure of its own: put aside, or learnt anew since a moment."""
+
+    kitchen = models.ForeignKey(Kitchen, models.CASCADE, related_name="own_figures")
+    figure = models.CharField(max_length=20)
+    is_aside = models.BooleanField(default=False)
+    since = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["kitchen", "figure"], name="one_own_figure_of_each")
+        ]
+
+    def __str__(self) -> str:
+        return self.figure

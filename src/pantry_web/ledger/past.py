@@ -1,0 +1,135 @@
+"""What was planned of a dish, what happened, what it weighed, and how two of them differ."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+
+from django.utils.translation import gettext
+
+from pantry_core.measures.said import span
+from pantry_web.drawings.ledger import Span
+from pantry_web.feasts.choices import method_name
+from pantry_web.feasts.models import Event
+from pantry_web.kitchens.models import Kitchen
+from pantry_web.ledger.models import Review
+from pantry_web.planning.happenings import Happening, happenings
+from pantry_web.planning.outlook import Outlook, kept_starts
+from pantry_web.quantities import hours_of, mass, temperature
+from pantry_web.sentences import said
+
+LEAST_SPAN = timedelta(minutes=1)
+
+
+@dataclass(frozen=True, slots=True)
+class Weight:
+    """A weight on the way to the table [g], and what stage it was of."""
+
+    at: datetime
+    stage: str
+    mass_g: float
+    since_pct: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Past:
+    """What is known of a dish that is over; temperatures in the thickest part [°C]."""
+
+    weights: tuple[Weight, ...]
+    readings: tuple[tuple[datetime, float], ...]
+    log: tuple[Happening, ...]
+    facts: dict[str, str]
+
+
+def past_of(view: Outlook) -> Past:
+    """What happened to a dish."""
+    return Past(
+        tuple(_weights(view)),
+        tuple(
+            (each.at, each.temperature_c)
+            for each in view.state.events
+            if each.what == Event.What.TEMPERATURE_READ and each.temperature_c is not None
+        ),
+        tuple(happenings(view)),
+        _facts(view),
+    )
+
+
+def _weights(view: Outlook) -> Iterator[Weight]:
+    """Weights that were written down, each with the change since the first."""
+    first: float | None = None
+    for event in view.state.events:
+        if event.what not in (Event.What.WEIGHED, Event.What.PUT_IN) or not event.mass_g:
+            continue
+        step = view.step(event.step_key)
+        since = None if first is None else 100.0 * (event.mass_g - first) / first
+        yield Weight(event.at, step.title if step else "", event.mass_g, since)
+        first = first or event.mass_g
+
+
+def spans_of(view: Outlook) -> list[Span]:
+    """Each step as it was planned last and as it went, for the picture."""
+    starts, found = kept_starts(view.dish.feast), []
+    ends = {
+        (each["dish"], each["step"]): datetime.fromisoformat(each["end"])
+        for each in view.dish.feast.kept_plan or ()
+        if "end" in each
+    }
+    for step in view.steps:
+        fact, key = view.state.facts.get(step.id), (view.key, step.id)
+        planned = (starts[key], ends[key]) if key in starts and key in ends else None
+        went = None
+        if fact is not None and fact.started_at is not None:
+            went = (fact.started_at, fact.ended_at or view.now)
+        if planned or went:
+            found.append(Span(step.title, planned, went))
+    return found
+
+
+def _facts(view: Outlook) -> dict[str, str]:
+    """What was decided of a dish, in words, by what it is."""
+    units, answer = view.kitchen.units, view.answer
+    cure = view.dish.cure
+    told = {gettext("Weight"): mass(view.dish.mass_g, units)}
+    if cure.get("method"):
+        told[gettext("Method")] = said(method_name(cure["method"]), units)
+    if answer is not None and answer.sheet is not None:
+        told[gettext("Salt")] = f"{answer.sheet.salt.target_pct:.2g} %"
+        nitrite = answer.sheet.nitrite.dry_ppm or answer.sheet.nitrite.even_ppm
+        if nitrite:
+            told[gettext("Nitrite")] = f"{nitrite:.0f} ppm"
+    if answer is not None and answer.inside_c is not None:
+        told[gettext("Inside")] = temperature(answer.inside_c, units)
+    for step in view.steps:
+        fact = view.state.facts.get(step.id)
+        if fact and fact.started_at and fact.ended_at and not step.hands_min >= 60 * step.min_h:
+            lasted = fact.ended_at - fact.started_at
+            if lasted > LEAST_SPAN:
+                told[said(step.title, units)] = said(span(hours_of(lasted)), units)
+    return told
+
+
+def differences(
+    one: Past, other: Past, first: Review | None, second: Review | None, kitchen: Kitchen
+) -> list[tuple[str, str, str, bool]]:
+    """What is known of two dishes, beside each other, and whether it differs."""
+    both = ((one, first), (other, second))
+    left, right = ({**past.facts, **_judged(review, kitchen)} for past, review in both)
+    names = list(dict.fromkeys([*left, *right]))
+    return [
+        (name, left.get(name, "–"), right.get(name, "–"), left.get(name) != right.get(name))
+        for name in names
+    ]
+
+
+def _judged(review: Review | None, kitchen: Kitchen) -> dict[str, str]:
+    if review is None or review.is_skipped:
+        return {}
+    told = {
+        gettext("How salty"): review.get_saltiness_display(),
+        gettext("How tender"): review.get_tender_display(),
+        gettext("How done"): review.get_doneness_display(),
+        gettext("Skin"): review.get_skin_display(),
+        gettext("Left"): mass(review.left_g, kitchen.units) if review.left_g else "",
+        gettext("Next time"): review.next_time,
+    }
+    return {name: str(value) for name, value in told.items() if value}

@@ -1,0 +1,18 @@
+"""Addresses of the ledger."""
+
+from django.urls import path
+
+from pantry_web.ledger import tables, views
+
+urlpatterns = [
+    path("ledger/", views.ledger, name="ledger"),
+    path("ledger/compare/", views.compare, name="compare"),
+    path("ledger/ledger.csv", tables.dishes_csv, name="ledger-csv"),
+    path("ledger/events.csv", tables.events_csv, name="events-csv"),
+    path("ledger/ledger.json", tables.dishes_json, name="ledger-json"),
+    path("dishes/<int:dish_id>/ledger/", views.dish_page, name="ledger-dish"),
+    path("dishes/<int:dish_id>/ledger/tell/", views.tell, name="tell-review"),
+    path("dishes/<int:dish_id>/ledger/skip/", views.skip, name="skip-review"),
+    path("ledger/figures/<slug:figure>/<slug:deed>/", views.set_figure, name="set-figure"),
+    path("ledger/left/<int:leftover_id>/<slug:fate>/", views.left_over, name="left-over"),
+]

@@ -1,0 +1,165 @@
+"""The ledger: every dish ever made, found again, told of, compared, and what is learnt of it."""
+
+from typing import Any
+
+from django.contrib import messages
+from django.core.paginator import Paginator
+from django.db.models import Q, QuerySet
+from django.http import Http404, HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404, redirect, render
+from django.views.decorators.http import require_POST
+
+from pantry_web import clock
+from pantry_web.drawings.ledger import beside
+from pantry_web.feasts.models import Dish
+from pantry_web.kitchens.access import cook_of, kitchen_of
+from pantry_web.kitchens.models import Kitchen
+from pantry_web.ledger.actions.end_leftover import end_leftover, take_back_end
+from pantry_web.ledger.actions.learn import forget, put_aside
+from pantry_web.ledger.actions.tell_review import skip_review, tell_review
+from pantry_web.ledger.evidence import NAMES, figures_of
+from pantry_web.ledger.forms import LookForm, ReviewForm, typed_of
+from pantry_web.ledger.models import Leftover, Review
+from pantry_web.ledger.past import differences, past_of, spans_of
+from pantry_web.planning.access import outlook_of
+from pantry_web.refusal import Refused
+
+A_PAGE = 25
+
+
+def ledger(request: HttpRequest) -> HttpResponse:
+    """Every dish that is over, the latest first, found by words, cut and method."""
+    kitchen = kitchen_of(request)
+    form = LookForm(request.GET)
+    found = _over(kitchen)
+    if form.is_valid():
+        found = _found(found, form.cleaned_data)
+    page = Paginator(found, A_PAGE).get_page(request.GET.get("page"))
+    asked = request.GET.copy()
+    asked.pop("page", None)
+    context = {
+        "form": form,
+        "page": page,
+        "asked": asked.urlencode(),
+        "figures": figures_of(kitchen),
+        "leftovers": Leftover.objects.filter(dish__feast__kitchen=kitchen, fate="").select_related(
+            "dish__feast"
+        ),
+        "thrown": Leftover.objects.filter(
+            dish__feast__kitchen=kitchen, fate=Leftover.Fate.THROWN
+        ).count(),
+    }
+    return render(request, "ledger/ledger.html", context)
+
+
+def _over(kitchen: Kitchen) -> QuerySet[Dish]:
+    """Dishes of a kitchen whose feast is over, and of feasts that nobody has removed."""
+    now = clock.now(kitchen)
+    dishes = Dish.objects.filter(
+        feast__kitchen=kitchen, feast__removed_at=None, feast__serve_at__lte=now, is_given_up=False
+    )
+    return dishes.select_related("feast", "review").order_by("-feast__serve_at", "pk")
+
+
+def _found(dishes: QuerySet[Dish], asked: dict[str, Any]) -> QuerySet[Dish]:
+    if asked["cut"]:
+        dishes = dishes.filter(document__piece__cut=asked["cut"])
+    if asked["method"]:
+        dishes = dishes.filter(document__cure__method=asked["method"])
+    for word in asked["q"].split()[:6]:
+        dishes = dishes.filter(
+            Q(name__icontains=word)
+            | Q(feast__name__icontains=word)
+            | Q(note__icontains=word)
+            | Q(document__heat__way__icontains=word)
+            | Q(review__next_time__icontains=word)
+        )
+    return dishes
+
+
+def dish_page(request: HttpRequest, dish_id: int) -> HttpResponse:
+    """What was planned of a dish and what happened, what it weighed, what came of it."""
+    view = outlook_of(request, dish_id)
+    spans = spans_of(view)
+    others = _over(view.kitchen).exclude(pk=dish_id)[:100]
+    context = {
+        "outlook": view,
+        "dish": view.dish,
+        "feast": view.dish.feast,
+        "past": past_of(view),
+        "picture": beside(spans) if spans else None,
+        "review": _review_of(view.dish),
+        "others": others,
+        "is_over": view.now >= (view.dish.serve_at or view.dish.feast.serve_at),
+    }
+    return render(request, "ledger/dish.html", context)
+
+
+def tell(request: HttpRequest, dish_id: int) -> HttpResponse:
+    """Tell what came of a dish, now or later."""
+    view, by = outlook_of(request, dish_id), cook_of(request)
+    form = ReviewForm(
+        request.POST or None, units=view.kitchen.units, dish=view.dish,
+        initial=typed_of(_review_of(view.dish)),
+    )  # fmt: skip
+    if form.is_bound and form.is_valid():
+        try:
+            tell_review(view, by, form.told)
+        except Refused as refused:
+            form.add_error(None, str(refused))
+        else:
+            return redirect("ledger-dish", dish_id)
+    status = 422 if form.is_bound else 200
+    context = {"form": form, "dish": view.dish, "feast": view.dish.feast}
+    return render(request, "ledger/tell.html", context, status=status)
+
+
+@require_POST
+def skip(request: HttpRequest, dish_id: int) -> HttpResponse:
+    """Tell nothing of a dish."""
+    skip_review(outlook_of(request, dish_id), cook_of(request))
+    return redirect("today")
+
+
+def compare(request: HttpRequest) -> HttpResponse:
+    """Two dishes side by side, what differs marked."""
+    keys = [request.GET.get(name, "") for name in ("a", "b")]
+    if not all(key.isdecimal() and len(key) < 10 for key in keys):
+        return redirect("ledger")
+    one, other = (outlook_of(request, int(key)) for key in keys)
+    rows = differences(
+        past_of(one), past_of(other), _review_of(one.dish), _review_of(other.dish), one.kitchen
+    )
+    return render(request, "ledger/compare.html", {"one": one, "other": other, "rows": rows})
+
+
+@require_POST
+def set_figure(request: HttpRequest, figure: str, deed: str) -> HttpResponse:
+    """Put a figure of the kitchen aside, use it again, or learn it anew."""
+    kitchen = kitchen_of(request)
+    if figure not in NAMES or deed not in ("aside", "use", "forget"):
+        raise Http404
+    if deed == "forget":
+        forget(kitchen, figure, clock.now(kitchen))
+    else:
+        put_aside(kitchen, figure, is_aside=deed == "aside")
+    return redirect("ledger")
+
+
+@require_POST
+def left_over(request: HttpRequest, leftover_id: int, fate: str) -> HttpResponse:
+    """What became of what was left; or it is there after all."""
+    kitchen = kitchen_of(request)
+    leftover = get_object_or_404(Leftover, pk=leftover_id, dish__feast__kitchen=kitchen)
+    if fate == "back":
+        take_back_end(leftover)
+    elif fate in Leftover.Fate.values:
+        end_leftover(leftover, fate, clock.now(kitchen))
+        messages.success(request, leftover.get_fate_display().capitalize())
+    else:
+        raise Http404
+    return redirect("today" if request.POST.get("back") == "today" else "ledger")
+
+
+def _review_of(dish: Dish) -> Review | None:
+    return Review.objects.filter(dish=dish).first()
