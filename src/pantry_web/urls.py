@@ -17,4 +17,5 @@ urlpatterns = [
     path("", include("pantry_web.passage.urls")),
     path("", include("pantry_web.handbook.urls")),
     path("", include("pantry_web.rounds.urls")),
+    path("", include("pantry_web.ledger.urls")),
 ]

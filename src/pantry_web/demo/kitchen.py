@@ -7,6 +7,7 @@ from datetime import UTC, datetime
 
 from django.db import transaction
 
+from pantry_web.demo.earlier import cook_earlier_nights
 from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.actions.keep_plan import keep_plan
 from pantry_web.feasts.actions.log.begin_step import begin_step
@@ -144,6 +145,8 @@ def load_whole() -> None:
     add_dish(supper, "Peppered brisket", BRISKET)
     _smoke_tonight(kitchen)
     _roots_in_the_broth(lantern)
+    earlier = {"Treacle gammon": GAMMON, **dict(OTHERS)}
+    cook_earlier_nights(kitchen, Cook.objects.get(username=COOK), earlier, ZONE)
     _go_by_the_plan(kitchen, lantern)
 
 

@@ -6,6 +6,7 @@ from datetime import datetime
 
 WIDTH, LABEL, ROW, TOP = 760.0, 220.0, 34.0, 26.0
 BAR = 10.0
+DAY_S = 86_400.0
 LEAST = 3.0
 """A bar is seen, however short."""
 
@@ -42,12 +43,13 @@ class Row:
 
 @dataclass(frozen=True, slots=True)
 class Beside:
-    """The whole picture: its height, its rows, and the days at the top."""
+    """The whole picture: its height, its rows, and moments at the top, by days where it is long."""
 
     width: float
     height: float
     rows: tuple[Row, ...]
     days: tuple[tuple[float, datetime], ...]
+    is_long: bool
 
 
 def beside(spans: Sequence[Span]) -> Beside:
@@ -78,7 +80,8 @@ def beside(spans: Sequence[Span]) -> Beside:
         )
         for n, each in enumerate(spans)
     )
-    parts = max(1, min(5, round(length / 86400.0)))
+    is_long = length > 2 * DAY_S
+    parts = max(1, min(4, round(length / DAY_S))) if is_long else 2
     marks = [first + (last - first) * k / parts for k in range(parts + 1)]
     days = tuple((round(x(each), 1), each) for each in marks)
-    return Beside(WIDTH, TOP + ROW * len(spans) + 4, rows, days)
+    return Beside(WIDTH, TOP + ROW * len(spans) + 4, rows, days, is_long)

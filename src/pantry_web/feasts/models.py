@@ -27,7 +27,9 @@ class KeptFeasts(models.Manager["Feast"]):
 class Feast(models.Model):
     """An hour to eat, at a place on earth, for so many.
 
-    One that is removed keeps its dishes and their log; it is only shown to whoever takes it back.
+    `kept_plan` is what the cook last went by, `first_plan` how each step was planned at first, to
+    be compared with what happened. One that is removed keeps its dishes and their log; it is only
+    shown to whoever takes it back.
     """
 
     kitchen = models.ForeignKey(Kitchen, models.CASCADE, related_name="feasts")
@@ -38,6 +40,7 @@ class Feast(models.Model):
     note = models.TextField(max_length=2000, blank=True)
     version = models.PositiveIntegerField(default=0)
     kept_plan = models.JSONField(null=True, blank=True)
+    first_plan = models.JSONField(null=True, blank=True)
     removed_at = models.DateTimeField(null=True, blank=True)
 
     objects = KeptFeasts()

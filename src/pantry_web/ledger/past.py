@@ -13,7 +13,7 @@ from pantry_web.feasts.models import Event
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.ledger.models import Review
 from pantry_web.planning.happenings import Happening, happenings
-from pantry_web.planning.outlook import Outlook, kept_starts
+from pantry_web.planning.outlook import Outlook
 from pantry_web.quantities import hours_of, mass, temperature
 from pantry_web.sentences import said
 
@@ -67,16 +67,17 @@ def _weights(view: Outlook) -> Iterator[Weight]:
 
 
 def spans_of(view: Outlook) -> list[Span]:
-    """Each step as it was planned last and as it went, for the picture."""
-    starts, found = kept_starts(view.dish.feast), []
-    ends = {
-        (each["dish"], each["step"]): datetime.fromisoformat(each["end"])
-        for each in view.dish.feast.kept_plan or ()
-        if "end" in each
-    }
+    """Each step as it was planned at first and as it went, for the picture."""
+    found = []
+    first = {
+        (each["dish"], each["step"]): (
+            datetime.fromisoformat(each["start"]), datetime.fromisoformat(each["end"])
+        )
+        for each in view.dish.feast.first_plan or ()
+    }  # fmt: skip
     for step in view.steps:
         fact, key = view.state.facts.get(step.id), (view.key, step.id)
-        planned = (starts[key], ends[key]) if key in starts and key in ends else None
+        planned = first.get(key)
         went = None
         if fact is not None and fact.started_at is not None:
             went = (fact.started_at, fact.ended_at or view.now)

@@ -45,6 +45,7 @@ def ledger(request: HttpRequest) -> HttpResponse:
         "leftovers": Leftover.objects.filter(dish__feast__kitchen=kitchen, fate="").select_related(
             "dish__feast"
         ),
+        "fates": Leftover.Fate.choices,
         "thrown": Leftover.objects.filter(
             dish__feast__kitchen=kitchen, fate=Leftover.Fate.THROWN
         ).count(),
@@ -130,7 +131,7 @@ def compare(request: HttpRequest) -> HttpResponse:
     rows = differences(
         past_of(one), past_of(other), _review_of(one.dish), _review_of(other.dish), one.kitchen
     )
-    return render(request, "ledger/compare.html", {"one": one, "other": other, "rows": rows})
+    return render(request, "ledger/compare.html", {"both": (one, other), "rows": rows})
 
 
 @require_POST

@@ -30,6 +30,8 @@ from pantry_web.feasts.actions.log.turn import turn
 from pantry_web.feasts.models import Dish, Event, Feast
 from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.kitchens.models import Kitchen
+from pantry_web.ledger.due import ending_soon, untold
+from pantry_web.ledger.models import Leftover
 from pantry_web.passage.views import calendar_answer
 from pantry_web.planning.deeds import done
 from pantry_web.planning.hands import Task, feast_tasks, tasks
@@ -169,6 +171,9 @@ def _page(request: HttpRequest, refused: Typed | None = None) -> HttpResponse:
     context = {
         **(_of_task(first.view, first.task, kitchen) if first else {}),
         "agenda": found,
+        "after": untold(kitchen, now),
+        "left_soon": ending_soon(kitchen, now),
+        "fates": Leftover.Fate.choices,
         "wholes": wholes,
         "zone": kitchen.time_zone,
         "soon": now + SOON,

@@ -15,7 +15,12 @@ def keep_plan(feast: Feast, plan: Plan | None) -> None:
          "end": each.end.isoformat()}
         for each in plan.steps
     ]  # fmt: skip
-    feast.save(update_fields=["kept_plan"])
+    known = {(each["dish"], each["step"]) for each in feast.first_plan or ()}
+    feast.first_plan = [
+        *(feast.first_plan or ()),
+        *(each for each in feast.kept_plan if (each["dish"], each["step"]) not in known),
+    ]
+    feast.save(update_fields=["kept_plan", "first_plan"])
 
 
 @once()

@@ -130,6 +130,12 @@ def when(instant: Instant) -> str:
 
 
 @register.filter
+def dated(moment: datetime, zone: str) -> str:
+    """The day as Thu 18 Mar 2027 in a zone."""
+    return f"{moment.astimezone(ZoneInfo(zone)):%a %-d %b %Y}"
+
+
+@register.filter
 def seconds_after(moment: datetime, now: datetime) -> int:
     """In how many seconds it is."""
     return round((moment - now).total_seconds())

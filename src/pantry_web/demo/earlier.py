@@ -1,0 +1,112 @@
+"""Two earlier Lantern Nights, with what came of them and what was to be done differently."""
+
+from datetime import UTC, datetime, timedelta
+from typing import Any
+
+from pantry_web.feasts.actions.add_dish import add_dish
+from pantry_web.feasts.actions.keep_plan import keep_plan
+from pantry_web.feasts.actions.log.begin_step import begin_step
+from pantry_web.feasts.actions.log.write_down import write_down
+from pantry_web.feasts.models import Dish, Feast
+from pantry_web.kitchens.models import Cook, Kitchen
+from pantry_web.ledger.actions.end_leftover import end_leftover
+from pantry_web.ledger.actions.tell_review import tell_review
+from pantry_web.ledger.models import Leftover
+from pantry_web.planning.hands import gate_now
+from pantry_web.planning.outlook import Outlook, outlook, outlook_alone
+
+Document = dict[str, Any]
+HOT_C = 76.0
+SLOW = 1.15
+"""The oven of Quince Lane takes so many times as long."""
+STEADY = timedelta(minutes=3)
+
+
+def cook_earlier_nights(
+    kitchen: Kitchen, cook: Cook, dishes: dict[str, Document], zone: str
+) -> None:
+    """Cook the dishes through in two years before, and tell of each.
+
+    Parameters: kitchen; cook; dishes, documents by name; zone of the feasts.
+    """
+    for year, told in TOLD.items():
+        serve_at = datetime(year, 3, 21, 18, 30, tzinfo=UTC)
+        feast = Feast.objects.create(
+            kitchen=kitchen, name="Lantern Night", serve_at=serve_at, time_zone=zone, heads=7
+        )
+        for name, review in told.items():
+            dish = add_dish(feast, name, dishes[name])
+            early = serve_at - timedelta(days=30)
+            keep_plan(feast, outlook(_fresh(dish), kitchen, early).whole.plan)
+            _cook_through(dish, kitchen, cook, serve_at)
+            blank = dict.fromkeys(("bland_share", "ready_at", "left_g"))
+            words = dict.fromkeys(("saltiness", "tender", "doneness", "skin", "next_time"), "")
+            next_day = serve_at + timedelta(hours=14)
+            tell_review(
+                outlook_alone(_fresh(dish), kitchen, next_day), cook, {**blank, **words, **review}
+            )
+            for leftover in dish.leftovers.all():
+                end_leftover(leftover, Leftover.Fate.EATEN, next_day + timedelta(days=1))
+
+
+def _cook_through(dish: Dish, kitchen: Kitchen, cook: Cook, serve_at: datetime) -> None:
+    """Go through every step, each as long as is usual, so that it is on the table in time."""
+    steps = outlook_alone(dish, kitchen, serve_at - timedelta(days=60)).steps
+    lengths = [
+        timedelta(hours=(step.prefer_h or step.min_h) * (SLOW if step.kind == "cook" else 1.0))
+        for step in steps
+    ]
+    at = serve_at - sum(lengths, timedelta())
+    for step, length in zip(steps, lengths, strict=True):
+        if step.hands_min:
+            view = _read_if_asked(_fresh(dish), kitchen, cook, at)
+            begin_step(view, step.id, cook, is_sure=True)
+        at += length
+
+
+def _read_if_asked(dish: Dish, kitchen: Kitchen, cook: Cook, at: datetime) -> Outlook:
+    """The dish at a moment, its reading or its touch written down where a gate asks for it."""
+    view = outlook_alone(dish, kitchen, at)
+    gate = gate_now(view)
+    if gate is None or gate.is_open:
+        return view
+    before = outlook_alone(_fresh(dish), kitchen, at - STEADY)
+    if gate.asks == "temperature":
+        cold = gate.goal_c is not None and gate.goal_c < 30.0
+        write_down(before, cook, temperature_c=3.0 if cold else HOT_C)
+    else:
+        write_down(before, cook, touch="tender" if gate.asks == "touch" else "looks-done")
+    return outlook_alone(_fresh(dish), kitchen, at)
+
+
+def _fresh(dish: Dish) -> Dish:
+    """The dish as it is stored now, its log not read yet."""
+    return Dish.objects.select_related("feast").get(pk=dish.pk)
+
+
+TOLD: dict[int, dict[str, Document]] = {
+    2025: {
+        "Treacle gammon": {
+            "saltiness": "salty", "tender": "right", "doneness": "right", "left_g": 600.0,
+            "next_time": "Too salty by itself, right with the roots. A little less salt.",
+        },
+        "Bay-salted duck": {
+            "saltiness": "salty", "tender": "right", "doneness": "right", "skin": "chewy",
+            "next_time": "Rested too long, the skin went soft. Carve after ten minutes.",
+        },
+    },
+    2026: {
+        "Treacle gammon": {
+            "saltiness": "salty", "tender": "right", "doneness": "right", "bland_share": 0.1,
+            "left_g": 450.0, "next_time": "Order the joint a week ahead, the shop had none.",
+        },
+        "Bay-salted duck": {
+            "saltiness": "salty", "tender": "right", "doneness": "over", "skin": "crisp",
+            "next_time": "The oven is slow: it was ready half an hour late.",
+        },
+        "Yoghurt goat": {
+            "saltiness": "flat", "tender": "tough", "doneness": "right",
+            "next_time": "Into the yoghurt the evening before, not in the morning.",
+        },
+    },
+}  # fmt: skip
