@@ -56,7 +56,13 @@ def ids(gammon, quince):
     )  # fmt: skip
     day = quince.own_days.create(name="First thaw", day="2020-04-09")
     invitation = invite(quince, "cook", gammon.events.first().by)
+    left = gammon.leftovers.create(mass_g=300.0, since=begins)
+    photo = gammon.photos.create(
+        jpeg=b"", width=1, height=1, by=gammon.events.first().by, kept_at=begins
+    )
     return {
+        "photo_id": photo.pk, "leftover_id": left.pk, "fate": "eaten",
+        "figure": "salt-liking", "deed": "aside",
         "feast_id": gammon.feast_id, "dish_id": gammon.pk, "absence_id": absence.pk,
         "step_key": "lift", "kind": "begin", "thing": "scale", "thing_id": scale.pk, "line": "salt",
         "code": "none", "changed_id": changed.pk, "job_id": job.pk, "removed_id": removed.pk,

@@ -11,9 +11,10 @@ from pantry_core.meat import MOST_MEAT_G
 from pantry_web.feasts.choices import cut_choices, way_choices
 from pantry_web.feasts.models import Dish, Event
 from pantry_web.fields import InstantField, QuantityField
-from pantry_web.forms import PlainForm
+from pantry_web.forms import FileForm, PlainForm
 from pantry_web.kitchens.forms import ZonedForm
 from pantry_web.ledger.models import Review
+from pantry_web.ledger.pictures import MOST_BYTES
 
 NEAR = timedelta(hours=12)
 """A dish is ready within so long of its hour, or it was another one."""
@@ -89,6 +90,13 @@ def typed_of(review: Review | None) -> dict[str, Any]:
         "bland": "" if share is None else f"{share:g}",
         "left": review.left_g,
     }
+
+
+class PhotoForm(FileForm):
+    """A photo of a dish."""
+
+    most_bytes = MOST_BYTES
+    too_big = _("The photo is too large.")
 
 
 class LookForm(PlainForm):

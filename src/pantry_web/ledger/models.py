@@ -55,6 +55,26 @@ class Review(models.Model):
         return f"{self.dish}"
 
 
+class Photo(models.Model):
+    """A photo of a dish, turned upright, scaled, and stripped of where and with what it was taken.
+
+    It is kept in the database: a copy of that is a copy of everything.
+    """
+
+    dish = models.ForeignKey(Dish, models.CASCADE, related_name="photos")
+    jpeg = models.BinaryField()
+    width = models.PositiveSmallIntegerField()
+    height = models.PositiveSmallIntegerField()
+    by = models.ForeignKey(Cook, models.PROTECT, related_name="+")
+    kept_at = models.DateTimeField()
+
+    class Meta:
+        ordering = ["pk"]
+
+    def __str__(self) -> str:
+        return f"{self.dish}"
+
+
 class Leftover(models.Model):
     """What is left of a dish: where, until when by which rule, and what became of it."""
 

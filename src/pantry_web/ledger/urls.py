@@ -13,6 +13,9 @@ urlpatterns = [
     path("dishes/<int:dish_id>/ledger/", views.dish_page, name="ledger-dish"),
     path("dishes/<int:dish_id>/ledger/tell/", views.tell, name="tell-review"),
     path("dishes/<int:dish_id>/ledger/skip/", views.skip, name="skip-review"),
+    path("dishes/<int:dish_id>/ledger/photos/", views.add_photo, name="add-photo"),
+    path("ledger/photos/<int:photo_id>.jpg", views.photo, name="photo"),
+    path("ledger/photos/<int:photo_id>/remove/", views.drop_photo, name="remove-photo"),
     path("ledger/figures/<slug:figure>/<slug:deed>/", views.set_figure, name="set-figure"),
     path("ledger/left/<int:leftover_id>/<slug:fate>/", views.left_over, name="left-over"),
 ]

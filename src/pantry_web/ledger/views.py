@@ -7,6 +7,7 @@ from django.core.paginator import Paginator
 from django.db.models import Q, QuerySet
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
+from django.utils.translation import gettext
 from django.views.decorators.http import require_POST
 
 from pantry_web import clock
@@ -15,11 +16,12 @@ from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.ledger.actions.end_leftover import end_leftover, take_back_end
+from pantry_web.ledger.actions.keep_photo import keep_photo, remove_photo
 from pantry_web.ledger.actions.learn import forget, put_aside
 from pantry_web.ledger.actions.tell_review import skip_review, tell_review
 from pantry_web.ledger.evidence import NAMES, figures_of
-from pantry_web.ledger.forms import LookForm, ReviewForm, typed_of
-from pantry_web.ledger.models import Leftover, Review
+from pantry_web.ledger.forms import LookForm, PhotoForm, ReviewForm, typed_of
+from pantry_web.ledger.models import Leftover, Photo, Review
 from pantry_web.ledger.past import differences, past_of, spans_of
 from pantry_web.planning.access import outlook_of
 from pantry_web.refusal import Refused
@@ -91,6 +93,7 @@ def dish_page(request: HttpRequest, dish_id: int) -> HttpResponse:
         "picture": beside(spans) if spans else None,
         "review": _review_of(view.dish),
         "others": others,
+        "photos": view.dish.photos.defer("jpeg"),
         "is_over": view.now >= (view.dish.serve_at or view.dish.feast.serve_at),
     }
     return render(request, "ledger/dish.html", context)
@@ -126,12 +129,46 @@ def compare(request: HttpRequest) -> HttpResponse:
     """Two dishes side by side, what differs marked."""
     keys = [request.GET.get(name, "") for name in ("a", "b")]
     if not all(key.isdecimal() and len(key) < 10 for key in keys):
-        return redirect("ledger")
+        return ledger(request)
     one, other = (outlook_of(request, int(key)) for key in keys)
     rows = differences(
         past_of(one), past_of(other), _review_of(one.dish), _review_of(other.dish), one.kitchen
     )
     return render(request, "ledger/compare.html", {"both": (one, other), "rows": rows})
+
+
+@require_POST
+def add_photo(request: HttpRequest, dish_id: int) -> HttpResponse:
+    """Keep a photo of a dish."""
+    view, by = outlook_of(request, dish_id), cook_of(request)
+    form = PhotoForm(request.POST, request.FILES)
+    if not form.is_valid():
+        messages.error(request, gettext("Choose a photo first; one of up to 16 MB would do."))
+        return redirect("ledger-dish", dish_id)
+    try:
+        keep_photo(view, by, form.cleaned_data["document"])
+    except Refused as refused:
+        messages.error(request, str(refused))
+    return redirect("ledger-dish", dish_id)
+
+
+def photo(request: HttpRequest, photo_id: int) -> HttpResponse:
+    """A photo, for the cooks of its kitchen alone."""
+    found = _photo(request, photo_id)
+    return HttpResponse(bytes(found.jpeg), content_type="image/jpeg")
+
+
+@require_POST
+def drop_photo(request: HttpRequest, photo_id: int) -> HttpResponse:
+    """Remove a photo."""
+    found = _photo(request, photo_id)
+    dish_id = found.dish_id
+    remove_photo(found)
+    return redirect("ledger-dish", dish_id)
+
+
+def _photo(request: HttpRequest, photo_id: int) -> Photo:
+    return get_object_or_404(Photo, pk=photo_id, dish__feast__kitchen=kitchen_of(request))
 
 
 @require_POST

@@ -1,0 +1,181 @@
+"""The ledger: what came of a dish, what is learnt of it, and what is left."""
+
+import csv
+import json
+import zlib
+from datetime import timedelta
+from io import BytesIO, StringIO
+
+import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import Client
+from PIL import Image
+
+from pantry_web.demo import kitchen as demo
+from pantry_web.feasts.actions.add_dish import add_dish
+from pantry_web.feasts.models import Dish, Feast
+from pantry_web.ledger.models import Evidence, Leftover, Photo, Review
+
+TOLD = {"saltiness": "salty", "tender": "right", "left": "500 g", "next_time": "Less salt."}
+
+
+@pytest.fixture
+def eaten(quince, feast, gammon):
+    """The next morning."""
+    demo.lay_the_table(quince, feast)
+    quince.stands_at = feast.serve_at + timedelta(hours=14)
+    quince.save()
+    return feast
+
+
+def tell(cook, dish, **more):
+    return cook.post(f"/dishes/{dish.pk}/ledger/tell/", TOLD | more)
+
+
+def test_the_next_morning_today_asks_and_is_told_or_told_nothing(cook, eaten, gammon):
+    page = cook.get("/").content.decode()
+    assert "How was it?" in page
+    assert page.count("/ledger/tell/") == 2, "only of what was begun: its name, its button"
+    assert tell(cook, gammon)["Location"] == f"/dishes/{gammon.pk}/ledger/"
+    assert "How was it?" not in cook.get("/").content.decode()
+    assert Review.objects.get(dish=gammon).next_time == "Less salt."
+    other = add_dish(eaten, "Other", demo.DUCK)
+    cook.post(f"/dishes/{other.pk}/ledger/skip/")
+    assert Review.objects.get(dish=other).is_skipped
+    tell(cook, other, saltiness="right")
+    assert not Review.objects.get(dish=other).is_skipped, "it can be told later"
+
+
+def test_nothing_is_told_before_the_meal(cook, gammon):
+    answer = tell(cook, gammon)
+    assert answer.status_code == 422
+    assert "It is not eaten yet" in answer.content.decode()
+
+
+@pytest.mark.parametrize(("typed", "said"), [
+    ({"left": "lots"}, "cannot be read"), ({"ready_at": "2027-03-25T18:00"}, "twelve hours"),
+    ({"saltiness": "sweet"}, "Select a valid choice"),
+    (dict.fromkeys(TOLD, ""), "Tell something of it first"),
+])  # fmt: skip
+def test_what_is_wrong_is_said_and_stays(cook, eaten, gammon, typed, said):
+    answer = tell(cook, gammon, **typed)
+    assert answer.status_code == 422
+    assert said in answer.content.decode()
+    assert not Review.objects.exists()
+
+
+def test_what_is_learnt_is_used_put_aside_and_learnt_anew(cook, quince, eaten, gammon):
+    tell(cook, gammon)
+    assert [each.figure for each in Evidence.objects.all()] == ["salt-liking"]
+    quince.refresh_from_db()
+    liking = quince.learnt["salt_liking"]
+    assert 0.7 < liking < 1.0, "what is salty to them is too much"
+    later = Feast.objects.create(
+        kitchen=quince, name="Later", heads=4, time_zone="Europe/London",
+        serve_at=quince.stands_at + timedelta(days=5),
+    )  # fmt: skip
+    document = {"piece": {"cut": "chicken", "mass_g": 1800.0}, "cure": {"method": "dry-brine"}}
+    bird = add_dish(later, "Bird", document)
+    weigh_up = f"/dishes/{bird.pk}/weigh-up/"
+    assert "as this kitchen likes it" in cook.get(weigh_up).content.decode()
+    assert "from 1 dish" in cook.get("/ledger/").content.decode()
+    cook.post("/ledger/figures/salt-liking/aside/")
+    assert "as this kitchen likes it" not in cook.get(weigh_up).content.decode()
+    cook.post("/ledger/figures/salt-liking/use/")
+    cook.post("/ledger/figures/salt-liking/forget/")
+    quince.refresh_from_db()
+    assert quince.learnt == {}
+
+
+def test_what_is_left_is_named_a_day_before_and_counted_when_thrown(cook, quince, eaten, gammon):
+    tell(cook, gammon)
+    assert "Eat or freeze" not in cook.get("/").content.decode()
+    quince.stands_at = eaten.serve_at + timedelta(days=3, hours=2)
+    quince.save()
+    assert "500 g of Treacle gammon" in cook.get("/").content.decode()
+    left = Leftover.objects.get()
+    assert left.until == eaten.serve_at + timedelta(days=4)  # USDA, from memory: 3 to 4 days
+    cook.post(f"/ledger/left/{left.pk}/thrown/", {"back": "today"})
+    assert "500 g of Treacle gammon" not in cook.get("/").content.decode()
+    cook.post(f"/ledger/left/{left.pk}/back/")
+    assert "500 g of Treacle gammon" in cook.get("/ledger/").content.decode()
+
+
+def test_dishes_are_found_compared_and_taken_out(cook, eaten, gammon):
+    tell(cook, gammon, next_time="=Less salt, more bay")
+    for words, cut, is_found in (
+        ("lantern", "", True), ("bay treacle", "", True), ("trifle", "", False),
+        ("", "brisket", False), ("", gammon.piece["cut"], True),
+    ):  # fmt: skip
+        page = cook.get("/ledger/", {"q": words, "cut": cut, "method": ""}).content.decode()
+        assert ("more bay" in page) is is_found, (words, cut)
+    other = Dish.objects.get(name="Bay-salted duck")
+    page = cook.get("/ledger/compare/", {"a": gammon.pk, "b": other.pk}).content.decode()
+    assert "differs" in page
+    rows = list(csv.DictReader(StringIO(cook.get("/ledger/ledger.csv").content.decode())))
+    mine = next(row for row in rows if row["dish"] == "Treacle gammon")
+    assert mine["next_time"] == "'=Less salt, more bay", "no formula to a spreadsheet"
+    whole = json.loads(cook.get("/ledger/ledger.json").content)
+    assert len(whole["events"]) == gammon.events.count()
+    events = list(csv.DictReader(StringIO(cook.get("/ledger/events.csv").content.decode())))
+    assert [each["what"] for each in events] == [each["what"] for each in whole["events"]]
+
+
+def test_a_stranger_finds_nothing_of_it(stranger, cook, eaten, gammon):
+    tell(cook, gammon)
+    left, client = Leftover.objects.get(), Client()
+    client.force_login(stranger)
+    assert client.post(f"/ledger/left/{left.pk}/eaten/").status_code == 404
+    assert client.get(f"/dishes/{gammon.pk}/ledger/").status_code == 404
+    query = {"a": gammon.pk, "b": gammon.pk}
+    assert client.get("/ledger/compare/", query).status_code == 404
+    assert "Treacle" not in client.get("/ledger/ledger.csv").content.decode()
+
+
+def test_a_ledger_of_many_dishes_takes_few_queries(cook, eaten, django_assert_max_num_queries):
+    documents = [demo.DUCK, demo.GOAT, demo.TROUT]
+    Dish.objects.bulk_create(
+        Dish(feast=eaten, name=f"Dish {n}", document=documents[n % 3]) for n in range(300)
+    )
+    with django_assert_max_num_queries(12):
+        assert cook.get("/ledger/").status_code == 200
+
+
+def picture(size=(900, 600), kind="JPEG", **more):
+    made = BytesIO()
+    Image.new("RGB", size, (180, 90, 40)).save(made, kind, **more)
+    return made.getvalue()
+
+
+def send(cook, dish, data):
+    upload = SimpleUploadedFile("x.jpg", data)
+    return cook.post(f"/dishes/{dish.pk}/ledger/photos/", {"document": upload}, follow=True)
+
+
+def test_a_photo_is_upright_scaled_and_says_nothing_of_where(cook, stranger, eaten, gammon):
+    exif = Image.Exif()
+    exif[0x0112], exif[0x010F] = 6, "Some Camera"  # orientation: turned; make
+    exif.get_ifd(0x8825)[1] = "N"  # a place on earth
+    send(cook, gammon, picture((4000, 2000), exif=exif))
+    kept = Photo.objects.get()
+    assert (kept.width, kept.height) == (800, 1600)
+    shown = cook.get(f"/ledger/photos/{kept.pk}.jpg")
+    assert not Image.open(BytesIO(shown.content)).getexif()
+    assert b"Some Camera" not in shown.content
+    other = Client()
+    other.force_login(stranger)
+    assert other.get(f"/ledger/photos/{kept.pk}.jpg").status_code == 404
+    for kind in ("PNG", "WEBP"):
+        send(cook, gammon, picture(kind=kind))
+    assert "Three photos" in send(cook, gammon, picture()).content.decode()
+    cook.post(f"/ledger/photos/{kept.pk}/remove/")
+    assert Photo.objects.count() == 2
+
+
+@pytest.mark.parametrize("data", [
+    b"", b"no picture", picture()[:400], picture(kind="GIF"), b"<svg xmlns='x'/>",
+    zlib.compress(b"0" * 9_000_000), picture((9000, 9000), "PNG"), b"\xff\xd8" + b"0" * 17_000_000,
+], ids=["empty", "text", "cut off", "gif", "svg", "packed", "bomb", "too large"])  # fmt: skip
+def test_what_is_no_photo_is_refused(cook, eaten, gammon, data):
+    assert send(cook, gammon, data).status_code == 200
+    assert not Photo.objects.exists()
