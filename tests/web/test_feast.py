@@ -351,7 +351,7 @@ def test_an_older_file_is_opened_with_its_steps_as_they_were(cook, quince):
         (lambda d: json.dumps(d | {"people": 0}).encode(), "people"),
         (lambda d: json.dumps(d | {"dishes": [{"name": "x"}]}).encode(), "side job"),
         (lambda d: json.dumps(d | {"chairs": 9}).encode(), "not known here"),
-        (lambda _: b" " * 1_000_001, "over a megabyte"),
+        (lambda _: b" " * 16_000_001, "over 16 megabytes"),
     ],
 )  # fmt: skip
 def test_a_file_of_nonsense_is_told(cook, feast, spoil, says):

@@ -141,6 +141,49 @@ def test_a_ledger_of_many_dishes_takes_few_queries(cook, eaten, django_assert_ma
         assert cook.get("/ledger/").status_code == 200
 
 
+def test_copied_to_another_year_it_brings_what_was_told_and_what_that_asks_for(
+    cook, quince, eaten, gammon
+):
+    ready = (eaten.serve_at + timedelta(minutes=40)).strftime("%Y-%m-%dT%H:%M")
+    tell(cook, gammon, saltiness="too-salty", ready_at=ready)
+    copied = cook.post(f"/feasts/{eaten.pk}/copy/", {"day": "2028-03-19"})
+    new = Feast.objects.latest("pk")
+    assert copied["Location"] == f"/feasts/{new.pk}/last-time/"
+    page = cook.get(copied["Location"]).content.decode()
+    before = gammon.cure["target_salt_pct"]
+    assert "Less salt." in page
+    assert f"Salt it to {0.75 * before:.1f} % instead of {before:g} %" in page
+    assert "Plan it to be ready 40 min before the meal" in page
+    again = new.dishes.get(name="Treacle gammon")
+    for code in ("salt", "earlier", "salt"):
+        cook.post(f"/dishes/{again.pk}/last-time/{code}/")
+    again.refresh_from_db()
+    assert again.cure["target_salt_pct"] == round(0.75 * before, 1)
+    assert again.serve_at == new.serve_at - timedelta(minutes=40)
+    assert "Nothing of it asks for another plan" in cook.get(copied["Location"]).content.decode()
+
+
+def test_taken_out_and_brought_in_nothing_is_lost(cook, quince, eaten, gammon):
+    tell(cook, gammon)
+    send(cook, gammon, picture())
+    document = cook.get(f"/feasts/{eaten.pk}/feast.json").content
+    upload = SimpleUploadedFile("feast.json", document)
+    assert cook.post("/feasts/in/", {"document": upload}).status_code == 302
+    copy = Feast.objects.latest("pk").dishes.get(name="Treacle gammon")
+    for name in ("saltiness", "tender", "left_g", "next_time", "told_at"):
+        assert getattr(copy.review, name) == getattr(gammon.review, name)
+    assert bytes(copy.photos.get().jpeg) == bytes(gammon.photos.get().jpeg)
+    assert copy.leftovers.get().until == gammon.leftovers.get().until
+    events = [[(e.what, e.at, e.note) for e in each.events.all()] for each in (gammon, copy)]
+    assert events[0] == events[1]
+    cook.get("/ledger/")
+    assert Evidence.objects.filter(dish=copy).exists(), "what was brought in is learnt from"
+    spoilt = json.loads(document)
+    spoilt["dishes"][0]["photos"][0]["jpeg"] = "aGVsbG8="
+    upload = SimpleUploadedFile("feast.json", json.dumps(spoilt).encode())
+    assert cook.post("/feasts/in/", {"document": upload}).status_code == 422
+
+
 def picture(size=(900, 600), kind="JPEG", **more):
     made = BytesIO()
     Image.new("RGB", size, (180, 90, 40)).save(made, kind, **more)

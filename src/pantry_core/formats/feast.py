@@ -20,6 +20,8 @@ from pantry_core.plan.request import MOST_DISHES
 from pantry_core.rules.profiles import ProfileName
 
 MOST_EVENTS, MOST_SHEETS = 2000, 40
+MOST_PHOTOS, MOST_PHOTO = 3, 3_000_000
+"""So many photos of a dish, and so many signs of each in base 64."""
 DECIDED = ("job", "piece", "cure", "heat", "customs", "edits")
 """The parts of the `dish` document that the cook decides."""
 
@@ -57,6 +59,39 @@ class SheetDocument(Document):
     answer: dict[str, Any]
 
 
+class ReviewDocument(Document):
+    """What came of a dish, as it was told after the meal; the bland share is of the thickness."""
+
+    saltiness: Literal["", "flat", "right", "salty", "too-salty"] = ""
+    tender: Literal["", "tough", "right", "soft"] = ""
+    doneness: Literal["", "under", "right", "over"] = ""
+    skin: Literal["", "crisp", "chewy", "soft"] = ""
+    bland_share: Annotated[float, Field(ge=0, le=1)] | None = None
+    ready_at: str | None = None
+    left_g: Annotated[float, Field(ge=0, le=200_000)] | None = None
+    next_time: Annotated[str, Field(max_length=1000), PLAIN_TEXT] = ""
+    skipped: bool = False
+    told_at: str
+
+
+class LeftoverDocument(Document):
+    """What was left of a dish, until when, and what became of it."""
+
+    mass_g: Grams
+    place: Literal["fridge", "freezer"] = "fridge"
+    since: str
+    until: str | None = None
+    fate: Literal["", "eaten", "frozen", "thrown"] = ""
+    ended_at: str | None = None
+
+
+class PhotoDocument(Document):
+    """A photo of a dish: a JPEG in base 64."""
+
+    jpeg: Annotated[str, Field(max_length=MOST_PHOTO)]
+    kept_at: str
+
+
 class DishDocument(Document):
     """A dish as in the `dish` document, with its hour, its words, and its log.
 
@@ -78,6 +113,9 @@ class DishDocument(Document):
     recipe: Annotated[str, Field(max_length=8000), PLAIN_TEXT] = ""
     events: Annotated[tuple[EventDocument, ...], Field(strict=False, max_length=MOST_EVENTS)] = ()
     sheets: Annotated[tuple[SheetDocument, ...], Field(strict=False, max_length=MOST_SHEETS)] = ()
+    review: ReviewDocument | None = None
+    leftovers: Annotated[tuple[LeftoverDocument, ...], Field(strict=False, max_length=20)] = ()
+    photos: Annotated[tuple[PhotoDocument, ...], Field(strict=False, max_length=MOST_PHOTOS)] = ()
 
     @model_validator(mode="after")
     def _piece_or_job(self) -> "DishDocument":

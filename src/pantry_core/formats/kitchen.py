@@ -106,6 +106,9 @@ class PlannedDocument(Document):
     end: str
 
 
+PlanKept = Annotated[tuple[PlannedDocument, ...], Field(strict=False, max_length=1600)] | None
+
+
 class KitchenDish(DishDocument):
     """A dish with its vessel, by its place in the list of vessels, and what was bought for it."""
 
@@ -119,9 +122,8 @@ class KitchenFeast(FeastDocument):
 
     removed_at: str | None = None
     dishes: Annotated[tuple[KitchenDish, ...], Field(strict=False, max_length=40)] = ()
-    kept_plan: (
-        Annotated[tuple[PlannedDocument, ...], Field(strict=False, max_length=1600)] | None
-    ) = None
+    kept_plan: PlanKept = None
+    first_plan: PlanKept = None
 
 
 class KitchenDocument(Document):

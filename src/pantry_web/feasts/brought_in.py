@@ -1,5 +1,6 @@
 """What keeps a feast from being brought in: all that a form would refuse, and all that breaks."""
 
+from base64 import b64decode
 from collections.abc import Iterable, Iterator, Mapping
 from datetime import datetime
 from itertools import pairwise
@@ -21,10 +22,15 @@ from pantry_core.rules.profiles import ProfileName
 from pantry_web.feasts.models import Dish, Event
 from pantry_web.feasts.state import DishState, derive
 from pantry_web.fields import years_around
+from pantry_web.ledger.pictures import kept
 from pantry_web.planning.answers import work_out
 from pantry_web.planning.dish_document import facts_of, with_facts
+from pantry_web.refusal import Refused
 from pantry_web.sentences import tell
 
+OF_A_REVIEW = (
+    "saltiness", "tender", "doneness", "skin", "bland_share", "left_g", "next_time"
+)  # fmt: skip
 OF_AN_EVENT = ("what", "mass_g", "temperature_c", "taste", "touch", "note", "line")
 CHOSEN = {"what": Event.What, "taste": Event.Taste, "touch": Event.Touch}
 
@@ -59,6 +65,16 @@ def _wrong_times(document: FeastDocument, zone: ZoneInfo, now: datetime) -> Iter
         for j, event in enumerate(dish.events):
             times.append((f"dishes.{i}.events.{j}.at", event.at))
             times.append((f"dishes.{i}.events.{j}.until", event.until))
+        if dish.review is not None:
+            times.append((f"dishes.{i}.review.ready_at", dish.review.ready_at))
+            times.append((f"dishes.{i}.review.told_at", dish.review.told_at))
+        for j, left in enumerate(dish.leftovers):
+            times += [
+                (f"dishes.{i}.leftovers.{j}.{name}", getattr(left, name))
+                for name in ("since", "until", "ended_at")
+            ]
+        for j, photo in enumerate(dish.photos):
+            times.append((f"dishes.{i}.photos.{j}.kept_at", photo.kept_at))
     for where, text in times:
         yield from wrong_time(where, text, zone, now)
 
@@ -95,6 +111,7 @@ def _wrong_log(dish: DishDocument) -> Iterator[Problem]:
             yield Problem(f"{path}.until", gettext("until when it was put off, or nothing"))
         if event.what == Event.What.PUT_IN and event.press not in weighed_out:
             yield Problem(path, gettext("what went in has its sheet, of the same press"))
+    yield from _wrong_told(dish)
     taken = [sheet.press for sheet in dish.sheets]
     for j, sheet in enumerate(dish.sheets):
         if sheet.press not in presses:
@@ -102,6 +119,18 @@ def _wrong_log(dish: DishDocument) -> Iterator[Problem]:
         elif sheet.press in taken[:j]:
             yield Problem(f"sheets.{j}.press", gettext("this press has a sheet already"))
         yield from _wrong_sheet(f"sheets.{j}", sheet)
+
+
+def _wrong_told(dish: DishDocument) -> Iterator[Problem]:
+    """What is told of what came of a dish and cannot be."""
+    for j, left in enumerate(dish.leftovers):
+        if bool(left.fate) != (left.ended_at is not None):
+            yield Problem(f"leftovers.{j}.ended_at", gettext("when it ended, if it did"))
+    for j, photo in enumerate(dish.photos):
+        try:
+            kept(b64decode(photo.jpeg, validate=True))
+        except (ValueError, Refused):
+            yield Problem(f"photos.{j}.jpeg", gettext("a JPEG in base 64 would do"))
 
 
 def _wrong_sheet(path: str, sheet: SheetDocument) -> Iterator[Problem]:

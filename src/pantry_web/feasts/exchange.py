@@ -1,5 +1,6 @@
 """A whole feast as one document, out and in again."""
 
+from base64 import b64encode
 from collections.abc import Mapping
 from datetime import UTC, datetime
 from typing import Any
@@ -14,9 +15,10 @@ from pantry_core.formats.feast import FeastDocument
 from pantry_core.formats.feast_1 import OlderFeast, as_it_is_now
 from pantry_core.formats.reading import Problem, WrongInput, parse_json, read_document
 from pantry_core.rules.profiles import ProfileName
-from pantry_web.feasts.brought_in import OF_AN_EVENT, wrongs_of
+from pantry_web.feasts.brought_in import OF_A_REVIEW, OF_AN_EVENT, wrongs_of
 from pantry_web.feasts.documents import with_waits
 from pantry_web.feasts.models import Dish, Feast
+from pantry_web.ledger.models import Review
 
 Document = dict[str, Any]
 
@@ -24,9 +26,13 @@ OLDER = "pantry-clock/1"
 CONTRADICTS = _("what it says of a dish contradicts itself; write it out anew from Pantry Clock")
 
 
-def feast_document(feast: Feast) -> Document:
-    """A feast with its dishes, logs and sheets as one JSON document."""
-    dishes = feast.dishes.prefetch_related("events", "sheets")
+def feast_document(feast: Feast, *, photos: bool = True) -> Document:
+    """A feast with its dishes, logs, sheets and what came of them as one JSON document.
+
+    Parameters: feast; photos, whether they come along.
+    """
+    told = ["events", "sheets", "leftovers", *(["photos"] if photos else [])]
+    dishes = feast.dishes.select_related("review").prefetch_related(*told)
     ids = {str(dish.pk): f"dish-{n}" for n, dish in enumerate(dishes, 1)}
     return {
         "format": "pantry-clock/2",
@@ -35,11 +41,11 @@ def feast_document(feast: Feast) -> Document:
         "tz": feast.time_zone,
         "people": feast.heads,
         "note": feast.note,
-        "dishes": [_dish_document(dish, ids) for dish in dishes],
+        "dishes": [_dish_document(dish, ids, photos=photos) for dish in dishes],
     }
 
 
-def _dish_document(dish: Dish, ids: Mapping[str, str]) -> Document:
+def _dish_document(dish: Dish, ids: Mapping[str, str], *, photos: bool) -> Document:
     events = list(dish.events.all())
     presses = {batch: n for n, batch in enumerate(dict.fromkeys(each.batch for each in events), 1)}
     return {
@@ -63,7 +69,34 @@ def _dish_document(dish: Dish, ids: Mapping[str, str]) -> Document:
              "weighed": sheet.weighed, "request": sheet.request, "answer": sheet.answer}
             for sheet in dish.sheets.all()
         ],
+        **_came_of(dish, photos=photos),
     }  # fmt: skip
+
+
+def _came_of(dish: Dish, *, photos: bool) -> Document:
+    """What came of a dish, where something was told."""
+    review: Review | None = getattr(dish, "review", None)
+    found: Document = {}
+    if review is not None:
+        told = {name: getattr(review, name) for name in OF_A_REVIEW}
+        found["review"] = {
+            **told, "ready_at": _text(review.ready_at), "told_at": _text(review.told_at),
+            "skipped": review.is_skipped,
+        }  # fmt: skip
+    left = [
+        {"mass_g": each.mass_g, "place": each.place, "since": _text(each.since),
+         "until": _text(each.until), "fate": each.fate, "ended_at": _text(each.ended_at)}
+        for each in dish.leftovers.all()
+    ]  # fmt: skip
+    shown = [
+        {"jpeg": b64encode(bytes(each.jpeg)).decode(), "kept_at": _text(each.kept_at)}
+        for each in (dish.photos.all() if photos else ())
+    ]
+    return {
+        **found,
+        **({"leftovers": left} if left else {}),
+        **({"photos": shown} if shown else {}),
+    }
 
 
 def read_feast(text: bytes, profile: ProfileName, now: datetime) -> FeastDocument:

@@ -75,7 +75,8 @@ def copy(request: HttpRequest, feast_id: int) -> HttpResponse:
                 request,
                 tell("Copied to {serve_at:%-d %B %Y}; the log stays here.", serve_at=new.serve_at),
             )
-            return redirect("feast", new.pk)
+            was_told = new.dishes.filter(copied_from__review__is_skipped=False).exists()
+            return redirect("last-time" if was_told else "feast", new.pk)
     context = {"form": form, "feast": feast, "days": coming_days(kitchen, now)}
     return render(request, "feasts/copy.html", context, status=422 if form.is_bound else 200)
 

@@ -280,7 +280,7 @@ class MishapForm(ZonedForm):
 class ImportForm(FileForm):
     """A feast as a file."""
 
-    most_bytes, too_big = 1_000_000, _("That is over a megabyte; a feast is far smaller.")
+    most_bytes, too_big = 16_000_000, _("That is over 16 megabytes; a feast is far smaller.")
 
 
 class CopyForm(KitchenForm):

@@ -71,7 +71,8 @@ class Dish(models.Model):
     """A piece and what is to become of it, or a side job; everything else is computed from this.
 
     `document` is what the cook decided: piece or job, cure, heat, customs and edits of the `dish`
-    document, with units as there. `hue` is by which hue and hatch it is told apart.
+    document, with units as there. `hue` is by which hue and hatch it is told apart,
+    `copied_from` the dish of another time that it goes by.
     """
 
     feast = models.ForeignKey(Feast, models.PROTECT, related_name="dishes")
@@ -84,6 +85,9 @@ class Dish(models.Model):
     vessel = models.ForeignKey(Vessel, models.SET_NULL, null=True, blank=True, related_name="+")
     recipe = models.TextField(max_length=8000, blank=True)
     hue = models.PositiveSmallIntegerField(default=0)
+    copied_from = models.ForeignKey(
+        "self", models.SET_NULL, null=True, blank=True, related_name="copies"
+    )
 
     class Meta:
         ordering = ["pk"]

@@ -11,7 +11,8 @@ from pantry_web.kitchens.models import Cook, Kitchen
 class Review(models.Model):
     """What came of a dish, as it was told after the meal; one that was skipped says nothing.
 
-    `bland_share` is how much of the thickness was still bland or grey when the heart was cut.
+    `bland_share` is how much of the thickness was still bland or grey when the heart was cut;
+    `is_learnt_from` is set once the kitchen has looked what it tells of its figures.
     """
 
     class Tender(models.TextChoices):
@@ -39,6 +40,7 @@ class Review(models.Model):
     left_g = models.FloatField(null=True, blank=True)
     next_time = models.TextField(max_length=1000, blank=True)
     is_skipped = models.BooleanField(default=False)
+    is_learnt_from = models.BooleanField(default=False)
     by = models.ForeignKey(Cook, models.PROTECT, related_name="+")
     told_at = models.DateTimeField()
 

@@ -26,6 +26,12 @@ class Kept:
     height: int
 
 
+def size_of(jpeg: bytes) -> tuple[int, int]:
+    """Width and height of a photo that is kept, or was [pixels]."""
+    with Image.open(BytesIO(jpeg), formats=("JPEG",)) as photo:
+        return photo.size
+
+
 def kept(data: bytes) -> Kept:
     """A photo made ready to be kept.
 

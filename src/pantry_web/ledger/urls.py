@@ -16,6 +16,8 @@ urlpatterns = [
     path("dishes/<int:dish_id>/ledger/photos/", views.add_photo, name="add-photo"),
     path("ledger/photos/<int:photo_id>.jpg", views.photo, name="photo"),
     path("ledger/photos/<int:photo_id>/remove/", views.drop_photo, name="remove-photo"),
+    path("feasts/<int:feast_id>/last-time/", views.last_time, name="last-time"),
+    path("dishes/<int:dish_id>/last-time/<slug:code>/", views.take, name="take-proposal"),
     path("ledger/figures/<slug:figure>/<slug:deed>/", views.set_figure, name="set-figure"),
     path("ledger/left/<int:leftover_id>/<slug:fate>/", views.left_over, name="left-over"),
 ]

@@ -17,14 +17,17 @@ from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.ledger.actions.end_leftover import end_leftover, take_back_end
 from pantry_web.ledger.actions.keep_photo import keep_photo, remove_photo
-from pantry_web.ledger.actions.learn import forget, put_aside
+from pantry_web.ledger.actions.learn import forget, learn_of_the_brought_in, put_aside
+from pantry_web.ledger.actions.take_proposal import take_proposal
 from pantry_web.ledger.actions.tell_review import skip_review, tell_review
 from pantry_web.ledger.evidence import NAMES, figures_of
 from pantry_web.ledger.forms import LookForm, PhotoForm, ReviewForm, typed_of
 from pantry_web.ledger.models import Leftover, Photo, Review
+from pantry_web.ledger.next_time import last_time_of, proposals
 from pantry_web.ledger.past import differences, past_of, spans_of
-from pantry_web.planning.access import outlook_of
+from pantry_web.planning.access import feast_outlook_of, outlook_of
 from pantry_web.refusal import Refused
+from pantry_web.sentences import tell as tell_of
 
 A_PAGE = 25
 
@@ -32,6 +35,7 @@ A_PAGE = 25
 def ledger(request: HttpRequest) -> HttpResponse:
     """Every dish that is over, the latest first, found by words, cut and method."""
     kitchen = kitchen_of(request)
+    learn_of_the_brought_in(kitchen)
     form = LookForm(request.GET)
     found = _over(kitchen)
     if form.is_valid():
@@ -135,6 +139,29 @@ def compare(request: HttpRequest) -> HttpResponse:
         past_of(one), past_of(other), _review_of(one.dish), _review_of(other.dish), one.kitchen
     )
     return render(request, "ledger/compare.html", {"both": (one, other), "rows": rows})
+
+
+def last_time(request: HttpRequest, feast_id: int) -> HttpResponse:
+    """What came of the dishes of a feast the last time, and what it asks to be changed."""
+    whole = feast_outlook_of(request, feast_id)
+    told = [(view, last_time_of(view.dish)) for view in whole.dishes]
+    context = {
+        "feast": whole.feast,
+        "dishes": [(view, review, proposals(view, review)) for view, review in told if review],
+        "figures": [each for each in figures_of(whole.kitchen) if not each.is_aside],
+    }
+    return render(request, "ledger/last_time.html", context)
+
+
+@require_POST
+def take(request: HttpRequest, dish_id: int, code: str) -> HttpResponse:
+    """Make a change that the last time asks for."""
+    view = outlook_of(request, dish_id)
+    try:
+        messages.success(request, tell_of("Done: {text}", text=take_proposal(view, code)))
+    except Refused as refused:
+        messages.error(request, str(refused))
+    return redirect("last-time", view.dish.feast_id)
 
 
 @require_POST

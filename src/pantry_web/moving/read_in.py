@@ -199,7 +199,7 @@ def _wrong_around(
         return  # said already
     yield from wrong_time("removed_at", feast.removed_at, zone, now)
     ids = {dish.id for dish in feast.dishes}
-    for n, planned in enumerate(feast.kept_plan or ()):
+    for n, planned in enumerate((*(feast.kept_plan or ()), *(feast.first_plan or ()))):
         if planned.dish not in ids:
             yield Problem(f"kept_plan.{n}.dish", gettext("no dish has this id"))
         for name in ("start", "end"):

@@ -58,7 +58,7 @@ def kitchen_document(kitchen: Kitchen) -> Document:
 
 
 def _feast(feast: Feast, vessels: list[int], mishaps: Iterable[Mishap]) -> Document:
-    told = feast_document(feast)
+    told = feast_document(feast, photos=False)
     dishes = list(feast.dishes.all())
     ids = {str(dish.pk): each["id"] for dish, each in zip(dishes, told["dishes"], strict=True)}
     bought = defaultdict(list)
@@ -71,10 +71,15 @@ def _feast(feast: Feast, vessels: list[int], mishaps: Iterable[Mishap]) -> Docum
     return {
         **told,
         "removed_at": _text(feast.removed_at),
-        "kept_plan": None if feast.kept_plan is None else [
-            {**each, "dish": ids[each["dish"]]} for each in feast.kept_plan if each["dish"] in ids
-        ],
+        "kept_plan": _plan(feast.kept_plan, ids),
+        "first_plan": _plan(feast.first_plan, ids),
     }  # fmt: skip
+
+
+def _plan(kept: list[Document] | None, ids: dict[str, str]) -> list[Document] | None:
+    if kept is None:
+        return None
+    return [{**each, "dish": ids[each["dish"]]} for each in kept if each["dish"] in ids]
 
 
 def _mishap(mishap: Mishap) -> Document:

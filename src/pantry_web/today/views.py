@@ -2,6 +2,7 @@
 
 import hashlib
 from dataclasses import dataclass
+from datetime import datetime
 from pathlib import Path
 from typing import Any
 from zoneinfo import ZoneInfo
@@ -30,7 +31,7 @@ from pantry_web.feasts.actions.log.turn import turn
 from pantry_web.feasts.models import Dish, Event, Feast
 from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.kitchens.models import Kitchen
-from pantry_web.ledger.due import ending_soon, untold
+from pantry_web.ledger.due import FORGOTTEN, NEXT_MORNING, ending_soon, untold
 from pantry_web.ledger.models import Leftover
 from pantry_web.passage.views import calendar_answer
 from pantry_web.planning.deeds import done
@@ -118,17 +119,19 @@ def more(request: HttpRequest, dish_id: int, kind: str, step_key: str) -> HttpRe
 def calendar_file(request: HttpRequest) -> HttpResponse:
     """All that lies ahead over all feasts, with alarms: the sure way to be reminded."""
     kitchen = kitchen_of(request)
-    wholes, now = _ahead(kitchen), clock.now(kitchen)
+    now = clock.now(kitchen)
+    wholes, _ = _feasts(kitchen, now)
     views = [view for whole in wholes for view in whole.dishes if not view.dish.is_given_up]
     ahead = [each for whole in wholes for each in feast_tasks(whole)]
     return calendar_answer(kitchen.name, "all", now, views, ahead)
 
 
-def _ahead(kitchen: Kitchen) -> list[FeastOutlook]:
-    """The feasts of a kitchen that are not over."""
-    now = clock.now(kitchen)
-    ahead = kitchen.feasts.filter(serve_at__gt=now - JUST)[:MOST_FEASTS]
-    return feast_outlooks(list(ahead), kitchen, now, behind=True)
+def _feasts(kitchen: Kitchen, now: datetime) -> tuple[list[FeastOutlook], bool]:
+    """The feasts of a kitchen that are not over, and whether one was over in the last days."""
+    found = list(kitchen.feasts.filter(serve_at__gt=now - FORGOTTEN)[: 2 * MOST_FEASTS])
+    ahead = [each for each in found if each.serve_at > now - JUST][:MOST_FEASTS]
+    was_one = any(each.serve_at <= now - NEXT_MORNING for each in found)
+    return feast_outlooks(ahead, kitchen, now, behind=True), was_one
 
 
 def seen_of(kitchen: Kitchen) -> str:
@@ -165,14 +168,14 @@ def _of_task(view: Outlook, task: Task | None, kitchen: Kitchen) -> dict[str, ob
 def _page(request: HttpRequest, refused: Typed | None = None) -> HttpResponse:
     kitchen = kitchen_of(request)
     now, zone = clock.now(kitchen), ZoneInfo(kitchen.time_zone)
-    wholes = _ahead(kitchen)
+    wholes, was_one = _feasts(kitchen, now)
     found = agenda(wholes, now, zone)
     first = found.first.entries[0] if found.first else None
     context = {
         **(_of_task(first.view, first.task, kitchen) if first else {}),
         "agenda": found,
-        "after": untold(kitchen, now),
-        "left_soon": ending_soon(kitchen, now),
+        "after": untold(kitchen, now) if was_one else [],
+        "left_soon": ending_soon(kitchen, now) if was_one else [],
         "fates": Leftover.Fate.choices,
         "wholes": wholes,
         "zone": kitchen.time_zone,

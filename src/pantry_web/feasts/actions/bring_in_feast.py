@@ -1,5 +1,7 @@
 """Bringing in a feast from its document."""
 
+from base64 import b64decode
+from datetime import datetime
 from uuid import UUID, uuid4
 from zoneinfo import ZoneInfo
 
@@ -9,10 +11,12 @@ from pantry_core.formats.feast import DishDocument, FeastDocument
 from pantry_core.formats.reading import Problem, WrongInput
 from pantry_core.plan.instants import read_instant, read_zone
 from pantry_web.feasts.actions.keep_waits import keep_waits
-from pantry_web.feasts.brought_in import event_of
+from pantry_web.feasts.brought_in import OF_A_REVIEW, event_of
 from pantry_web.feasts.exchange import CONTRADICTS
 from pantry_web.feasts.models import Dish, Event, Feast, WeighSheet
 from pantry_web.kitchens.models import Cook, Kitchen
+from pantry_web.ledger.models import Leftover, Photo, Review
+from pantry_web.ledger.pictures import size_of
 from pantry_web.presses.once import once
 
 
@@ -52,4 +56,32 @@ def _make_dish(feast: Feast, document: DishDocument, zone: ZoneInfo, by: Cook) -
             dish=dish, batch=batches[sheet.press], rules_version=sheet.rules_version,
             weighed=sheet.weighed, request=sheet.request, answer=sheet.answer,
         )  # fmt: skip
+    _tell_of(dish, document, zone, by)
     return dish
+
+
+def _tell_of(dish: Dish, document: DishDocument, zone: ZoneInfo, by: Cook) -> None:
+    """What came of a dish, what was left of it, and its photos."""
+
+    def at(text: str | None) -> datetime | None:
+        return read_instant(text, zone) if text else None
+
+    review = document.review
+    if review is not None:
+        Review.objects.create(
+            dish=dish, by=by, is_skipped=review.skipped, ready_at=at(review.ready_at),
+            told_at=read_instant(review.told_at, zone),
+            **{name: getattr(review, name) for name in OF_A_REVIEW},
+        )  # fmt: skip
+    for left in document.leftovers:
+        Leftover.objects.create(
+            dish=dish, mass_g=left.mass_g, place=left.place, fate=left.fate,
+            since=read_instant(left.since, zone), until=at(left.until), ended_at=at(left.ended_at),
+        )  # fmt: skip
+    for each in document.photos:
+        data = b64decode(each.jpeg)
+        width, height = size_of(data)
+        Photo.objects.create(
+            dish=dish, jpeg=data, width=width, height=height, by=by,
+            kept_at=read_instant(each.kept_at, zone),
+        )  # fmt: skip

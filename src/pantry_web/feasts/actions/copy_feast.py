@@ -35,7 +35,7 @@ def copy_feast(feast: Feast, day: date) -> Feast:
 
 def _copy_dish(dish: Dish, feast: Feast, days: timedelta, zone: ZoneInfo) -> None:
     """Make the dish a new one of another feast."""
-    dish.pk, dish.feast = None, feast
+    dish.pk, dish.feast, dish.copied_from_id = None, feast, dish.pk
     dish._state.adding = True
     for edit in dish.document.get("edits", []):
         if edit.get("locked_start"):

@@ -7,9 +7,9 @@ from django.utils.translation import gettext
 
 from pantry_core.rules.raw_clock import leftovers_keep_d
 from pantry_web.kitchens.models import Cook
-from pantry_web.ledger.actions.learn import learn
+from pantry_web.ledger.actions.learn import keep_evidence, learn
 from pantry_web.ledger.evidence import seen_of
-from pantry_web.ledger.models import Evidence, Leftover, Review
+from pantry_web.ledger.models import Leftover, Review
 from pantry_web.planning.outlook import Outlook
 from pantry_web.presses.once import once
 from pantry_web.refusal import Refused
@@ -29,13 +29,9 @@ def tell_review(view: Outlook, by: Cook, told: dict[str, Any]) -> None:
         raise Refused(gettext("It was to be thrown away; a taste of it cannot be."))
     seen = list(seen_of(view, Review(dish=dish, **told)))
     with once():
-        Review.objects.update_or_create(
-            dish=dish, defaults={**told, "is_skipped": False, "by": by, "told_at": view.now}
-        )
-        Evidence.objects.filter(dish=dish).delete()
-        Evidence.objects.bulk_create(
-            Evidence(dish=dish, figure=figure, seen=each) for figure, each in seen
-        )
+        kept = {**told, "is_skipped": False, "is_learnt_from": True, "by": by, "told_at": view.now}
+        Review.objects.update_or_create(dish=dish, defaults=kept)
+        keep_evidence(dish, seen)
         _keep_left(view, told.get("left_g"), served_at)
         learn(view.kitchen)
 

@@ -98,13 +98,15 @@ def _befall(kitchen: Kitchen, by: Cook, told: MishapDocument, dish: Dish | None 
 def _keep(feast: Feast, told: KitchenFeast, ids: Mapping[str | None, str], zone: ZoneInfo) -> None:
     """Keep when it was removed, and the plan that the cook goes by."""
     feast.removed_at = read_instant(told.removed_at, zone) if told.removed_at else None
-    if told.kept_plan is not None:
-        feast.kept_plan = [
+    feast.kept_plan, feast.first_plan = (
+        None if plan is None else [
             {"dish": ids[each.dish], "step": each.step, "start": _text(each.start, zone),
              "end": _text(each.end, zone)}
-            for each in told.kept_plan
-        ]  # fmt: skip
-    feast.save(update_fields=["removed_at", "kept_plan"])
+            for each in plan
+        ]
+        for plan in (told.kept_plan, told.first_plan)
+    )  # fmt: skip
+    feast.save(update_fields=["removed_at", "kept_plan", "first_plan"])
 
 
 def _text(moment: str, zone: ZoneInfo) -> str:
