@@ -27,7 +27,7 @@ VIEWS = {
     "steps": ("/dishes/2/steps/", NOW),
     "rounds": ("/dishes/7/rounds/", NOW),
     "feast": ("/feasts/1/", NOW),
-    "house": ("/house/", NOW),
+    "ledger": ("/dishes/12/ledger/", NOW),
 }
 
 
