@@ -27,6 +27,9 @@ PATHS = ("/", "/feasts/new/", "/feasts/1/", "/dishes/1/weigh-up/", "/dishes/2/we
          "/dishes/1/calendar.ics", "/dishes/2/steps/", "/dishes/2/label/", "/dishes/2/weighing/",
          "/shopping/")  # fmt: skip
 
+EATEN_PATHS = ("/ledger/", "/ledger/?q=gammon+feast&cut=gammon-flat", "/dishes/2/ledger/",
+               "/ledger/compare/?a=2&b=3")  # fmt: skip
+
 
 def main() -> None:
     """Fill the kitchen and print a table."""
@@ -57,6 +60,9 @@ def main() -> None:
     }  # fmt: skip
     path = "/dishes/2/recipe/answer/"
     _measure(f"recipe: POST {path}", lambda: client.post(path, recipe))
+    Feast.objects.exclude(pk=1).update(serve_at=demo.SERVE_AT - timedelta(days=300))  # all eaten
+    for path in EATEN_PATHS:
+        _measure(path, lambda path=path: client.get(path))
 
 
 def _measure(name, ask) -> None:

@@ -15,7 +15,7 @@ from pantry_web.ledger.models import Review
 from pantry_web.planning.happenings import Happening, happenings
 from pantry_web.planning.outlook import Outlook
 from pantry_web.quantities import hours_of, mass, temperature
-from pantry_web.sentences import said
+from pantry_web.sentences import said, tell
 
 LEAST_SPAN = timedelta(minutes=1)
 
@@ -97,7 +97,7 @@ def _facts(view: Outlook) -> dict[str, str]:
         told[gettext("Salt")] = f"{answer.sheet.salt.target_pct:.2g} %"
         nitrite = answer.sheet.nitrite.dry_ppm or answer.sheet.nitrite.even_ppm
         if nitrite:
-            told[gettext("Nitrite")] = f"{nitrite:.0f} ppm"
+            told[gettext("Nitrite")] = tell("{nitrite:.0f} ppm", nitrite=nitrite)
     if answer is not None and answer.inside_c is not None:
         told[gettext("Inside")] = temperature(answer.inside_c, units)
     for step in view.steps:
