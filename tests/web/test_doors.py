@@ -131,7 +131,7 @@ def refused(cook, text):
         (b"[" * 100_000, "not a JSON document"),
         (b'{"surprise": "\\ud800"}', "half a character"),
         (b"\xff\xfe{", "not a JSON document"),
-        (b" " * 1_000_001, "over a megabyte"),
+        (b" " * 16_000_001, "over 16 megabytes"),
         (b"", "empty"),
     ],
     ids=["digits", "depth", "brackets", "half", "no-text", "size", "nothing"],

@@ -146,6 +146,8 @@ STATES = {
 }  # fmt: skip
 
 
+SAME_WORDS = {"the day before", "away for long", "a dish is dropped"}
+"""States whose pages say nothing that those of another do not."""
 SAME_DISHES = {
     "all dishes", "the day before", "the day of the fire", "a fridge too small", "away for long",
     "a dish is dropped",
@@ -195,7 +197,8 @@ def test_it_is_said_as_people_say_it(cook, quince, spoken, state):
     only = made if isinstance(made, Dish) else None
     some = slice(turn % 3, None, 3) if state in SAME_DISHES else None
     assert_said_well(cook, quince, ("metric", "imperial")[turn % 2], only, some)
-    assert_all_is_marked(cook, quince, only, some)
+    if state not in SAME_WORDS:
+        assert_all_is_marked(cook, quince, only, some)
 
 
 @pytest.mark.parametrize("units", ["metric", "imperial"])
