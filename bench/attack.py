@@ -2,7 +2,8 @@
 
 Run it with `bin/bench attack` (about an hour), or one part of it: `bin/bench attack kills`. Parts:
 kills, copies, crowd, forms, imports, drill, heavy, sync. How often each is done is set by KILLS,
-COPIES, PRESSES, FORMS, IMPORTS and RESTORES. Each part prints a line of JSON, and whatever was
+COPIES, PRESSES, FORMS, IMPORTS and RESTORES, how many feasts and dishes are looked at by
+LOOKED_AT. Each part prints a line of JSON, and whatever was
 lost, doubled or broken ends it with an error. The tests run it shortened.
 """
 
@@ -52,7 +53,7 @@ TOKEN = "a" * 32
 DOCUMENTS = (demo.DUCK, demo.GOAT, demo.PICKLE, demo.TROUT)
 SIZE = {name: int(os.environ.get(name, usual)) for name, usual in (
     ("KILLS", 300), ("COPIES", 100), ("PRESSES", 300), ("FORMS", 10_000), ("IMPORTS", 500),
-    ("RESTORES", 5),
+    ("RESTORES", 5), ("LOOKED_AT", 5),
 )}  # fmt: skip
 
 
@@ -364,8 +365,9 @@ def pages():
                               ("vessel", kitchen.vessels), ("place", kitchen.places))
         for each in things.all()[:1]
     ]  # fmt: skip
-    feasts = list(kitchen.feasts.order_by("-pk")[:4])
-    dishes = [dish for feast in feasts for dish in feast.dishes.order_by("-pk")[:5]]
+    most = SIZE["LOOKED_AT"]
+    feasts = list(kitchen.feasts.order_by("-pk")[:most])
+    dishes = [dish for feast in feasts for dish in feast.dishes.order_by("-pk")[:most]]
     of = {
         frozenset(): [{}],
         frozenset(("feast_id",)): [{"feast_id": each.pk} for each in feasts],

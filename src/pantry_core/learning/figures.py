@@ -103,7 +103,7 @@ def liking(tasted: Sequence[Tasted]) -> Learnt:
     Raises: OutOfRange for salt outside 0.05–15 %.
     Source: our own choice of words and bounds; the estimate by Bayes' rule.
 
-    >>> liking([]).value
+    >>> round(liking([]).value, 9)
     1.0
     >>> salty = Tasted(2.0, 2.0, "salty")
     >>> liking([salty]).value > liking([salty] * 4).value

@@ -13,7 +13,7 @@ from pantry_web.ledger.actions.end_leftover import end_leftover
 from pantry_web.ledger.actions.tell_review import tell_review
 from pantry_web.ledger.models import Leftover
 from pantry_web.planning.hands import gate_now
-from pantry_web.planning.outlook import Outlook, outlook, outlook_alone
+from pantry_web.planning.outlook import Outlook, feast_outlook, outlook_alone
 
 Document = dict[str, Any]
 HOT_C = 76.0
@@ -34,18 +34,16 @@ def cook_earlier_nights(
         feast = Feast.objects.create(
             kitchen=kitchen, name="Lantern Night", serve_at=serve_at, time_zone=zone, heads=7
         )
+        made = {name: add_dish(feast, name, dishes[name]) for name in told}
+        keep_plan(feast, feast_outlook(feast, kitchen, serve_at - timedelta(days=30)).plan)
         for name, review in told.items():
-            dish = add_dish(feast, name, dishes[name])
-            early = serve_at - timedelta(days=30)
-            keep_plan(feast, outlook(_fresh(dish), kitchen, early).whole.plan)
-            _cook_through(dish, kitchen, cook, serve_at)
+            _cook_through(made[name], kitchen, cook, serve_at)
             blank = dict.fromkeys(("bland_share", "ready_at", "left_g"))
             words = dict.fromkeys(("saltiness", "tender", "doneness", "skin", "next_time"), "")
             next_day = serve_at + timedelta(hours=14)
-            tell_review(
-                outlook_alone(_fresh(dish), kitchen, next_day), cook, {**blank, **words, **review}
-            )
-            for leftover in dish.leftovers.all():
+            view = outlook_alone(_fresh(made[name]), kitchen, next_day)
+            tell_review(view, cook, {**blank, **words, **review})
+            for leftover in view.dish.leftovers.all():
                 end_leftover(leftover, Leftover.Fate.EATEN, next_day + timedelta(days=1))
 
 
