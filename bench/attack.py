@@ -2,8 +2,8 @@
 
 Run it with `bin/bench attack` (about an hour), or one part of it: `bin/bench attack kills`. Parts:
 kills, copies, crowd, forms, imports, drill, heavy, sync. How often each is done is set by KILLS,
-COPIES, PRESSES, FORMS, IMPORTS and RESTORES, how many feasts and dishes are looked at by
-LOOKED_AT. Each part prints a line of JSON, and whatever was
+COPIES, PRESSES, FORMS, IMPORTS and RESTORES, how many feasts and dishes are looked at by LOOKED_AT.
+Each part prints a line of JSON, and whatever was
 lost, doubled or broken ends it with an error. The tests run it shortened.
 """
 

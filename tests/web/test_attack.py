@@ -10,8 +10,9 @@ START = (
     "import django, runpy; django.setup(); runpy.run_path('bench/attack.py', run_name='__main__')"
 )
 SHORT = {
-    "kills": {"KILLS": 1}, "copies": {"COPIES": 2}, "crowd": {"PRESSES": 20}, "drill":
-    {"RESTORES": 1}, "forms": {"FORMS": 20, "LOOKED_AT": 2}, "imports": {"IMPORTS": 2, "LOOKED_AT": 2},
+    "kills": {"KILLS": 1}, "copies": {"COPIES": 2}, "crowd": {"PRESSES": 20},
+    "drill": {"RESTORES": 1}, "forms": {"FORMS": 20, "LOOKED_AT": 2},
+    "imports": {"IMPORTS": 2, "LOOKED_AT": 2},
 }  # fmt: skip
 
 
