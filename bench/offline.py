@@ -11,6 +11,7 @@ import statistics
 import subprocess
 import sys
 import time
+from contextlib import suppress
 from pathlib import Path
 
 from playwright.sync_api import sync_playwright
@@ -33,7 +34,8 @@ def main() -> None:
             browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=flags)
             _measure(browser.new_context(viewport={"width": 390, "height": 844}), server)
     finally:
-        os.killpg(server.pid, signal.SIGKILL)
+        with suppress(ProcessLookupError):  # it was stopped in between
+            os.killpg(server.pid, signal.SIGKILL)
 
 
 def _measure(context, server) -> None:
