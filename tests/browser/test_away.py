@@ -43,7 +43,7 @@ def test_what_is_written_down_while_the_server_is_away_is_sent_once_and_in_order
     page.locator("details.write").first.get_by_label("Temperature read").fill("warm")
     page.locator("details.write").first.get_by_role("button", name="Write down").click()
     expect(page.get_by_text("To be sent: 11.")).to_be_visible()
-    page.context.clear_cookies()  # the session has ended meanwhile
+    page.context.clear_cookies()  # the sign-in has ended meanwhile
     with served(tmp_path, port):
         page.wait_for_url("**/sign-in/**", timeout=30_000)
         sign_in(page)

@@ -35,6 +35,9 @@ GREY_NOISE = 0.08
 BLAND = 0.5
 """Salt below this share of the mean is bland, or grey where it cures [-] (our own choice)."""
 SPEEDS = np.exp(np.linspace(log(0.3), log(3.0), 25))
+LEAST_H, MOST_H = 0.05, 100.0
+LEAST_SALT_PCT, MOST_SALT_PCT = 0.05, 15.0
+"""What lies outside was ticked in passing, or is no dish to learn from."""
 OVEN_SPREAD, OVEN_NOISE = 0.18, 0.12
 LOSS_SPREAD, LOSS_NOISE = 0.10, 0.04
 LATE_SPREAD_MIN, LATE_NOISE_MIN = 20.0, 15.0
@@ -112,7 +115,8 @@ def liking(tasted: Sequence[Tasted]) -> Learnt:
     unknown = Unknown(LIKING_SPREAD)
     for each in tasted:
         salt, usual = (
-            within("salt", pct, 0.05, 15.0, "%") for pct in (each.salt_pct, each.usual_pct)
+            within("salt", pct, LEAST_SALT_PCT, MOST_SALT_PCT, "%")
+            for pct in (each.salt_pct, each.usual_pct)
         )
         bounds = TASTES[each.taste]
         unknown.likely(between(unknown.values, log(salt / usual), bounds, LIKING_NOISE))
@@ -171,7 +175,7 @@ def appliance(times: Sequence[CookedIn]) -> Learnt:
     unknown = Unknown(OVEN_SPREAD)
     for each in times:
         foretold, took = (
-            within("hours", h, 0.05, 100.0, "h") for h in (each.foretold_h, each.took_h)
+            within("hours", h, LEAST_H, MOST_H, "h") for h in (each.foretold_h, each.took_h)
         )
         learn = unknown.measured if each.is_read else unknown.at_most
         learn(log(took / foretold), OVEN_NOISE)

@@ -12,6 +12,10 @@ from pydantic import TypeAdapter
 from pantry_core.dish.answer import DishOut
 from pantry_core.history.log import hours_between
 from pantry_core.learning.figures import (
+    LEAST_H,
+    LEAST_SALT_PCT,
+    MOST_H,
+    MOST_SALT_PCT,
     CookedIn,
     HeartSeen,
     Learnt,
@@ -99,7 +103,8 @@ def _of_liking(view: Outlook, review: Review, plain: DishOut) -> Iterator[Seen]:
     if not review.saltiness or answer is None or answer.sheet is None or plain.sheet is None:
         return
     salt, usual = answer.sheet.salt.target_pct, plain.sheet.salt.target_pct
-    if view.dish.cure.get("method") in KNOWN_SALT and salt > 0 and usual > 0:
+    is_known = all(LEAST_SALT_PCT <= pct <= MOST_SALT_PCT for pct in (salt, usual))
+    if view.dish.cure.get("method") in KNOWN_SALT and is_known:
         yield LIKING, {"salt_pct": salt, "usual_pct": usual, "taste": review.saltiness}
 
 
@@ -130,7 +135,7 @@ def _of_hours(view: Outlook, plain: DishOut) -> Iterator[Seen]:
         and ended_at - event.at <= NEAR_THE_END
         for event in view.state.events
     )
-    if took > 0 and plain.cook_h.usual > 0:
+    if all(LEAST_H <= hours <= MOST_H for hours in (took, plain.cook_h.usual)):
         yield f"{HOURS}{cooked[0].place}", {
             "foretold_h": plain.cook_h.usual, "took_h": took, "is_read": is_read,
         }  # fmt: skip

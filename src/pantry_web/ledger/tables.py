@@ -7,6 +7,7 @@ from typing import Any
 
 from django.http import HttpRequest, HttpResponse, JsonResponse
 
+from pantry_web.cells import harmless
 from pantry_web.feasts.models import Dish, Event
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.kitchens.models import Kitchen
@@ -19,9 +20,6 @@ EVENT_COLUMNS = (
     "feast", "dish", "at", "what", "step", "mass_g", "temperature_c", "taste", "touch", "note",
     "line", "until", "by", "press", "withdraws",
 )  # fmt: skip
-
-FORMULA = ("=", "+", "-", "@", "\t", "\r")
-"""A cell that begins like these is a formula to a spreadsheet; it gets an apostrophe before it."""
 
 
 def dishes_csv(request: HttpRequest) -> HttpResponse:
@@ -77,13 +75,8 @@ def _csv(name: str, columns: Sequence[str], rows: Iterable[Sequence[Any]]) -> Ht
     answer["Content-Disposition"] = f'attachment; filename="{name}"'
     writer = csv.writer(answer)
     writer.writerow(columns)
-    writer.writerows([_cell(each) for each in row] for row in rows)
+    writer.writerows([harmless(each) for each in row] for row in rows)
     return answer
-
-
-def _cell(value: Any) -> Any:
-    is_formula = isinstance(value, str) and value.startswith(FORMULA)
-    return f"'{value}" if is_formula else value
 
 
 def _text(moment: datetime | None) -> str | None:

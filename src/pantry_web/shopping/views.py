@@ -14,6 +14,7 @@ from django.utils.translation import gettext_lazy as _
 from django.views.decorators.http import require_POST
 
 from pantry_web import clock
+from pantry_web.cells import harmless
 from pantry_web.feasts.actions.keep_plan import keep_plan
 from pantry_web.feasts.actions.log.begin_step import begin_step
 from pantry_web.kitchens.access import cook_of, kitchen_of
@@ -26,8 +27,6 @@ from pantry_web.shopping.actions.tick_line import tick_lines, untick_lines
 from pantry_web.shopping.needs import Line, Trip, in_the_pantry, shopping_trips
 
 NO_MORE = _("The plan has changed, and the list with it: look again.")
-FORMULA = ("=", "+", "-", "@", "\t", "\r")
-"""What a spreadsheet would take for a formula at the beginning of a cell."""
 
 
 def shopping(request: HttpRequest) -> HttpResponse:
@@ -99,7 +98,7 @@ def shopping_csv(request: HttpRequest) -> HttpResponse:
                 each.by.local.isoformat(timespec="minutes"),
                 "; ".join(each.dishes), each.note, at, "yes" if each.is_bought else "no",
             ]  # fmt: skip
-            writer.writerow([_harmless(cell) for cell in row])
+            writer.writerow([harmless(cell) for cell in row])
     answer = HttpResponse(table.getvalue(), content_type="text/csv; charset=utf-8")
     answer["Content-Disposition"] = 'attachment; filename="shopping.csv"'
     return answer
@@ -146,7 +145,3 @@ def _amount(each: Line, units: str) -> str:
 
 def _number(grams: float | None) -> str:
     return "" if grams is None else f"{grams:.2f}"
-
-
-def _harmless(cell: str) -> str:
-    return f"'{cell}" if cell.startswith(FORMULA) else cell
