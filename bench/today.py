@@ -23,7 +23,9 @@ from pantry_web.planning.outlook import feast_outlook
 from pantry_web.planning.solving import work_out_plan
 
 REPEATS = 60
-FEASTS, DISHES = 3, 8
+FEASTS = 3
+DISHES = 8
+SIDES = ("dough", "stock", "cold-sauce", "rice")
 
 
 def main() -> None:
@@ -37,12 +39,15 @@ def main() -> None:
             kitchen=kitchen, name=f"Feast {n}", serve_at=demo.SERVE_AT + timedelta(days=7 + n),
             time_zone=demo.ZONE, heads=8,
         )  # fmt: skip
-        _fill(feast, DISHES)
-    _fill(gammon.feast, DISHES - 1)
+        add_dish(feast, gammon.name, gammon.document)
+        _fill(kitchen, feast)
+    _fill(kitchen, gammon.feast)
     for feast in kitchen.feasts.all():
         whole = feast_outlook(feast, kitchen, demo.STANDS_AT)
         if whole.solving is not None:
             work_out_plan.call(whole.solving.pk)
+        plan = feast_outlook(feast, kitchen, demo.STANDS_AT).plan
+        print(f"{feast.name}: {len(whole.dishes)} dishes, {plan.status}", flush=True)
     client = Client()
     client.force_login(Cook.objects.get(username=demo.COOK))
     page = client.get("/").content.decode()
@@ -54,10 +59,11 @@ def main() -> None:
     _measure("a press", lambda: client.post(note, {"note": "clear", "once": str(uuid4())}))
 
 
-def _fill(feast: Feast, count: int) -> None:
-    for n in range(count):
-        name, document = demo.OTHERS[n % len(demo.OTHERS)]
-        add_dish(feast, f"{name} {n}", document)
+def _fill(kitchen: Kitchen, feast: Feast) -> None:
+    """The other dishes of Lantern Night, and sides until there are eight."""
+    demo.lay_the_table(kitchen, feast)
+    for job in SIDES[: DISHES - feast.dishes.count()]:
+        add_dish(feast, job, {"job": {"name": job, "made_g": 1500.0}})
 
 
 def _measure(name, ask) -> None:

@@ -26,7 +26,7 @@ def lantern(quince, feast):
 
 def document_of(feast, kitchen):
     whole = feast_outlook(feast, kitchen, kitchen.stands_at)
-    return json.loads(json.dumps(whole.plan_document(hold=False)))
+    return json.loads(json.dumps(whole.plan_documents[0]))
 
 
 def page(cook, path):

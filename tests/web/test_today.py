@@ -165,6 +165,49 @@ def test_what_is_planned_for_days_ahead_is_asked_about_before_it_is_ticked(cook,
     assert "Yes, go on" in cook.get(f"/dishes/{duck.pk}/rounds/").content.decode()
 
 
+LATE_HOCK = {
+    "piece": {"cut": "pork-hock", "mass_g": 1500.0},
+    "cure": {"method": "even-brine", "water_g": 2000.0, "days": 20.0},
+}
+
+
+def test_what_no_plan_has_room_for_comes_last_and_is_asked_about(cook, quince, lantern):
+    hock = add_dish(lantern, "Late hock", LATE_HOCK)
+    found = agenda_of(quince)
+    assert found.first is not None
+    assert "Late hock" not in found.first.dishes
+    assert [each.when for each in found.groups].index("unplanned") == len(found.groups) - 1
+    (visit,) = found.groups[-1].visits
+    assert visit.dishes == ["Late hock"]
+    page = cook.get("/").content.decode()
+    assert "Late hock cannot be done by then." in page
+    assert "No room in the plan" in page
+    task = visit.entries[0].task
+    assert not visit.has_press
+    more = cook.get(reverse("today-more", args=[hock.pk, task.kind, task.key])).content.decode()
+    assert "Is it begun already?" in more
+
+
+def test_where_nothing_can_be_planned_no_step_is_first(cook, quince):
+    feast = Feast.objects.get(kitchen=quince)
+    feast.dishes.update(is_given_up=True)
+    add_dish(feast, "Late hock", LATE_HOCK)
+    page = cook.get("/").content.decode()
+    assert agenda_of(quince).first is None
+    assert "it cannot all be done by then." in page
+    assert "Nothing is to be done" not in page
+
+
+def test_what_was_never_begun_is_not_first_once_its_hour_has_passed(quince, lantern):
+    trout = lantern.dishes.get(name="Alder-smoked trout")
+    trout.serve_at = quince.stands_at - timedelta(minutes=30)
+    trout.save()
+    found = agenda_of(quince)
+    assert trout.name not in found.first.dishes
+    assert found.groups[-1].when == "unplanned"
+    assert {name for each in found.groups[-1].visits for name in each.dishes} == {trout.name}
+
+
 def test_dishes_of_feasts_near_each_other_have_hues_of_their_own(quince, lantern):
     other = Feast.objects.create(
         kitchen=quince, name="Other", heads=2, time_zone="Europe/London",
@@ -256,7 +299,8 @@ def test_three_feasts_take_few_queries(cook, quince, django_assert_max_num_queri
         for name, document in (demo.OTHERS * 2)[:8]:
             add_dish(feast, f"{name} {n}", document)
     cook.get("/")
-    with django_assert_max_num_queries(14):
+    # Twelve, and three that say who asks and in which kitchen.
+    with django_assert_max_num_queries(15):
         assert cook.get(reverse("today")).status_code == 200
 
 

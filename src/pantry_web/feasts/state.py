@@ -3,6 +3,7 @@
 from collections.abc import Iterable
 from dataclasses import dataclass, field
 from datetime import datetime
+from functools import cached_property
 from uuid import UUID
 
 from pantry_core.history.log import Happened, Log, log_of
@@ -24,7 +25,7 @@ class StepFacts:
     put_off_until: datetime | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class DishState:
     """The facts of a dish by step key, and the events that stand, in order."""
 
@@ -45,7 +46,7 @@ class DishState:
             if each.what == Event.What.LINE_WEIGHED and each.mass_g is not None
         }
 
-    @property
+    @cached_property
     def begun(self) -> frozenset[str]:
         """Keys of the steps that have started or ended."""
         return frozenset(

@@ -40,9 +40,12 @@ def membership_of(request: HttpRequest) -> Membership:
     """
     kept: Membership | None = getattr(request, "pantry_membership", None)
     if kept is None:
-        mine = Membership.objects.filter(cook=cook_of(request)).select_related("kitchen", "cook")
-        chosen = Q(kitchen=request.session.get(CHOSEN, 0))
-        kept = get_object_or_404(mine.order_by(Case(When(chosen, then=0), default=1), "pk")[:1])
+        cook = cook_of(request)
+        mine = Membership.objects.filter(cook=cook).select_related("kitchen")
+        chosen = Q(kitchen=request.session.get(CHOSEN))
+        first = [Case(When(chosen, then=0), default=1)] if CHOSEN in request.session else []
+        kept = get_object_or_404(mine.order_by(*first, "pk")[:1])
+        kept.cook = cook
         request.pantry_membership = kept  # type: ignore[attr-defined]  # for this request only
     return kept
 

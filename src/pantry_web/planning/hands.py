@@ -87,7 +87,7 @@ def _by_trip(found: list[tuple[Outlook, Task]]) -> list[tuple[Outlook, Task]]:
     for view, task in found:
         own = names.pop((task.trip, task.at), None) if task.trip and task.at else [view.dish.name]
         if own is not None:
-            told.append((view, replace(task, together=tuple(own) if len(own) > 1 else ())))
+            told.append((view, replace(task, together=tuple(own)) if len(own) > 1 else task))
     return told
 
 
@@ -120,6 +120,8 @@ def _beginnings(view: Outlook) -> Iterator[Task]:
 def _question(view: Outlook, planned: PlannedStep | None, title: str) -> str:
     """What is asked before the next step is ticked; one that is planned for much later as well."""
     asked = asked_of(view)
+    if not asked and view.has_no_room:
+        return say("No plan has room for {dish}. Is it begun already?", dish=view.dish.name)
     if asked is not None or planned is None or planned.start - view.now <= EARLY:
         return asked or ""
     at = quantities.at(planned.start, view.dish.feast.time_zone)

@@ -73,7 +73,7 @@ def remedies(whole: FeastOutlook) -> list[Remedy] | Work:
 
 def asked_for(whole: FeastOutlook) -> Work:
     """What would help, as it is asked for within a quarter of an hour."""
-    document = whole.plan_document(hold=True)
+    document = whole.plan_documents[1]
     quarter = whole.now.timestamp() // GRID.total_seconds()
     key = queue.key_of("helps", (quarter, whole.feast.pk, {**document, "now": ""}))
     asked = {"feast": whole.feast.pk, "now": whole.now.isoformat(), "plan": document}

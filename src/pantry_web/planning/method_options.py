@@ -83,7 +83,7 @@ def method_options(whole: FeastOutlook, piece: Document) -> MethodOptions:
 
 
 def _asked_for(whole: FeastOutlook, piece: Document) -> Work:
-    plan = {**whole.plan_document(hold=False), "now": ""}
+    plan = {**whole.plan_documents[0], "now": ""}
     quarter = whole.now.timestamp() // GRID.total_seconds()
     key = queue.key_of("options", (quarter, json.dumps([plan, piece], sort_keys=True)))
     asked = {"feast": whole.feast.pk, "now": whole.now.isoformat(), "piece": piece}
@@ -138,7 +138,7 @@ def _asked(whole: FeastOutlook, piece: Document, way: Way) -> Problem | str:
         return answer.stops[0].text
     planned = bool(whole.plan and whole.plan.steps)
     left_out = {each.key for each in whole.dishes if not planned or each.why_left_out}
-    document = without(whole.plan_document(hold=False), left_out)
+    document = without(whole.plan_documents[0], left_out)
     new = {
         "id": NEW, "name": say("This piece"), "early_max_min": usual_early_min([None], 1),
         "steps": steps_document(answer.steps),

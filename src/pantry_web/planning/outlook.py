@@ -10,7 +10,7 @@ from django.db.models import Prefetch, prefetch_related_objects
 from pantry_core.dish.answer import DishNotice, DishOut, DishStep, Verdict
 from pantry_core.dish.said import DISCARD
 from pantry_core.formats.reading import Problem
-from pantry_core.plan.result import Plan, PlannedStep, Round
+from pantry_core.plan.result import Job, Plan, PlannedStep, Round
 from pantry_web.background.models import Work
 from pantry_web.feasts.documents import House, dish_document
 from pantry_web.feasts.models import Dish, Event, Feast, Mishap
@@ -33,7 +33,7 @@ class Outlook:
     state: DishState
     whole: "FeastOutlook" = field(repr=False)
 
-    @property
+    @cached_property
     def key(self) -> str:
         """The id of the dish in plan documents."""
         return str(self.dish.pk)
@@ -88,7 +88,11 @@ class Outlook:
 
     def withheld(self, step: str) -> tuple[DishNotice, ...]:
         """The stops that hold a step back."""
-        return tuple(each for each in self.notices if each.level == "stop" and each.step == step)
+        return tuple(each for each in self._stops if each.step == step)
+
+    @cached_property
+    def _stops(self) -> tuple[DishNotice, ...]:
+        return tuple(each for each in self.notices if each.level == "stop")
 
     @property
     def why_left_out(self) -> tuple[str, ...]:
@@ -96,27 +100,37 @@ class Outlook:
         found = self.whole.solution
         return found.left_out.get(self.key, ()) if isinstance(found, Solved) else ()
 
+    @property
+    def has_no_room(self) -> bool:
+        """Whether it has not been begun and no plan has room for it, or its hour has passed."""
+        if self.state.begun or self.dish.is_given_up or self.is_discarded:
+            return False
+        if self.key not in self.whole.planned_dishes:
+            return True
+        is_known = isinstance(self.whole.solution, Solved)
+        return is_known and (self.plan is None or self.plan.status == "infeasible")
+
     @cached_property
     def plan(self) -> Plan | None:
         """Its part of the feast's plan; None where it is not planned, or its hour has passed."""
         whole = self.whole.plan
         if whole is None or self.key not in self.whole.planned_dishes or self.why_left_out:
             return None
-        own = tuple(each for each in whole.steps if each.dish == self.key)
-        rounds = (
-            Round(each.at, jobs)
-            for each in whole.rounds
-            if (jobs := tuple(job for job in each.jobs if job.dish == self.key))
+        own = self.whole.steps_by_dish.get(self.key, ())
+        rounds = tuple(
+            Round(at, tuple(jobs)) for at, jobs in self.whole.jobs_by_dish.get(self.key, {}).items()
         )
-        ahead = [each for each in own if each.step not in self.state.begun]
-        latest = ahead[0].latest_start if ahead else None
-        return replace(whole, steps=own, rounds=tuple(rounds), latest_start=latest)
+        ahead = (each for each in own if each.step not in self.state.begun)
+        latest = next((each.latest_start for each in ahead), None)
+        return replace(whole, steps=tuple(own), rounds=rounds, latest_start=latest)
 
     def planned(self, key: str) -> PlannedStep | None:
         """The planned or past times of a step."""
-        if self.plan is None:
-            return None
-        return next((each for each in self.plan.steps if each.step == key), None)
+        return self._planned.get(key)
+
+    @cached_property
+    def _planned(self) -> dict[str, PlannedStep]:
+        return {each.step: each for each in self.plan.steps} if self.plan else {}
 
     def step(self, key: str) -> DishStep | None:
         """The step with this id."""
@@ -183,18 +197,26 @@ class FeastOutlook:
         return [each for each in self.dishes if each.why_left_out]
 
     @cached_property
-    def unplanned_documents(self) -> dict[str, Document]:
-        """The `dish` document of each dish with what happened, as yet without its times."""
-        plain = {
+    def _plain_documents(self) -> dict[str, Document]:
+        """The `dish` document of each dish, as if nothing had happened."""
+        return {
             each.key: dish_document(each.dish.document, self.house, each.dish.vessel)
             | {"people": self.feast.heads}
             for each in self.dishes
         }
-        steps = dict(zip(plain, answers_to(list(plain.values())), strict=True))
+
+    @cached_property
+    def _plain_answers(self) -> dict[str, Answer]:
+        return _answered(self._plain_documents)
+
+    @cached_property
+    def unplanned_documents(self) -> dict[str, Document]:
+        """The `dish` document of each dish with what happened, as yet without its times."""
+        plain, answers = self._plain_documents, self._plain_answers
         return {
             each.key: with_facts(
                 plain[each.key],
-                facts_of(each.dish, _steps(steps[each.key]), each.state, self.mishaps, self.now),
+                facts_of(each.dish, _steps(answers[each.key]), each.state, self.mishaps, self.now),
                 self.now,
                 self.feast.time_zone,
             )
@@ -204,7 +226,7 @@ class FeastOutlook:
     @cached_property
     def unplanned_answers(self) -> dict[str, Answer]:
         """What the core says of each dish, as yet without its times."""
-        return _answered(self.unplanned_documents)
+        return _answered_anew(self.unplanned_documents, self._plain_documents, self._plain_answers)
 
     @cached_property
     def documents(self) -> dict[str, Document]:
@@ -219,7 +241,7 @@ class FeastOutlook:
     @cached_property
     def answers(self) -> dict[str, Answer]:
         """What the core says of each dish: every page shows this."""
-        return _answered(self.documents)
+        return _answered_anew(self.documents, self.unplanned_documents, self.unplanned_answers)
 
     @property
     def why_not(self) -> tuple[str, ...]:
@@ -255,6 +277,23 @@ class FeastOutlook:
         found = self.solution
         return found.plan if isinstance(found, Solved) else None
 
+    @cached_property
+    def steps_by_dish(self) -> dict[str, list[PlannedStep]]:
+        """The planned steps of each dish, by its id."""
+        found: dict[str, list[PlannedStep]] = {}
+        for each in self.plan.steps if self.plan else ():
+            found.setdefault(each.dish, []).append(each)
+        return found
+
+    @cached_property
+    def jobs_by_dish(self) -> dict[str, dict[datetime, list[Job]]]:
+        """The planned rounds of each dish, by its id and their hour."""
+        found: dict[str, dict[datetime, list[Job]]] = {}
+        for each in self.plan.rounds if self.plan else ():
+            for job in each.jobs:
+                found.setdefault(job.dish, {}).setdefault(each.at, []).append(job)
+        return found
+
     @property
     def solving(self) -> Work | None:
         """The plan while it is being worked out."""
@@ -265,15 +304,16 @@ class FeastOutlook:
     def asked(self) -> Asked:
         """What is asked of the plan."""
         keep = kept_starts(self.feast) if self.is_begun else {}
-        return Asked(self.plan_document(hold=False), self.plan_document(hold=True), keep)
+        return Asked(*self.plan_documents, keep)
 
-    def plan_document(self, *, hold: bool) -> Document:
-        """The `plan` document of the dishes that are planned."""
+    @cached_property
+    def plan_documents(self) -> tuple[Document, Document]:
+        """The `plan` document of the dishes that are planned, without holding and with it."""
         planned = self.planned_dishes
         dishes = [
             ToPlan(each.dish, each.steps, each.state) for each in self.dishes if each.key in planned
         ]
-        return plan_document(self.feast, self.around, dishes, hold=hold)
+        return plan_document(self.feast, self.around, dishes)
 
     @property
     def is_ahead(self) -> bool:
@@ -359,6 +399,14 @@ def kept_starts(feast: Feast) -> Starts:
 
 def _steps(answer: Answer) -> tuple[DishStep, ...]:
     return () if isinstance(answer, Broken) else answer.steps
+
+
+def _answered_anew(
+    documents: dict[str, Document], before: dict[str, Document], answers: dict[str, Answer]
+) -> dict[str, Answer]:
+    """The answers, those to documents that are as they were before among them."""
+    changed = {key: each for key, each in documents.items() if each is not before[key]}
+    return answers | _answered(changed)
 
 
 def _answered(documents: dict[str, Document]) -> dict[str, Answer]:

@@ -37,16 +37,33 @@ class ToPlan:
 
 
 def plan_document(
-    feast: Feast, around: Surroundings, dishes: Iterable[ToPlan], *, hold: bool
-) -> Document:
+    feast: Feast, around: Surroundings, dishes: Iterable[ToPlan]
+) -> tuple[Document, Document]:
     """The `plan` document of a feast; its day is free, and the shop is shut on public holidays.
 
-    Holding a piece before the heat is for one that was lifted early: without `hold` it is left out,
-    so that no plan takes a piece out of its cure only to let it lie.
+    Returns: it without holding, and with it. Holding a piece before the heat is for one that was
+    lifted early: without it no plan takes a piece out of its cure only to let it lie. It is the
+    same document where there is nothing to hold.
     """
     kitchen, asked = around.kitchen, list(dishes)
     early_min = _early_min(feast, asked, kitchen.cooks)
     parts = Counter(each.dish.piece.get("purchase") for each in asked)
+    to_plan = [
+        _on_trays(
+            _dish(each, feast.serve_at, early_min[_hour(feast, each)]),
+            parts[each.dish.piece.get("purchase")] if "purchase" in each.dish.piece else 1,
+        )
+        for each in asked
+    ]
+    plain = [_without_holding(each) for each in to_plan]
+    house = _house(feast, around)
+    held = house | {"dishes": _with_known_waits(to_plan)}
+    return held if plain == to_plan else house | {"dishes": _with_known_waits(plain)}, held
+
+
+def _house(feast: Feast, around: Surroundings) -> Document:
+    """All of the document but its dishes."""
+    kitchen = around.kitchen
     day = feast.serve_at.astimezone(ZoneInfo(feast.time_zone)).date()
     holidays = public_holidays(kitchen.country, day - LOOKS_BACK, day)
     return {
@@ -65,16 +82,16 @@ def plan_document(
         ],
         "cooks": kitchen.cooks,
         "places": {SHOP: None, **{place.name: place.capacity for place in around.places}},
-        "dishes": _with_known_waits(
-            [
-                _on_trays(
-                    _dish(each, feast.serve_at, early_min[_hour(feast, each)], hold=hold),
-                    parts[each.dish.piece.get("purchase")] if "purchase" in each.dish.piece else 1,
-                )
-                for each in asked
-            ]
-        ),
     }  # fmt: skip
+
+
+def _without_holding(dish: Document) -> Document:
+    steps = [each for each in dish["steps"] if each["kind"] != "hold" or _is_begun(each)]
+    return dish if len(steps) == len(dish["steps"]) else {**dish, "steps": steps}
+
+
+def _is_begun(step: Document) -> bool:
+    return "started_at" in step or "ended_at" in step
 
 
 def _on_trays(dish: Document, parts: int) -> Document:
@@ -108,21 +125,23 @@ def _with_known_waits(dishes: list[Document]) -> list[Document]:
         for dish in dishes
         for last, following in pairwise(dish["steps"])
     }
-    for dish in dishes:
-        for step in dish["steps"]:
-            kept = []
-            for wait in step.get("after", ()):
-                waited, here = (wait["dish"], wait["step"]), (dish["id"], step["id"])
-                if (
-                    waited in known
-                    and dish["id"] != wait["dish"]
-                    and not leads_to(waited, here, before)
-                ):
-                    kept.append(wait)
-                    before.setdefault(here, []).append(waited)
-            if "after" in step:
-                step["after"] = kept
-    return dishes
+
+    def waits(dish: str, step: Document) -> list[Document]:
+        here, kept = (dish, step["id"]), []
+        for wait in step["after"]:
+            waited = (wait["dish"], wait["step"])
+            if waited in known and dish != wait["dish"] and not leads_to(waited, here, before):
+                kept.append(wait)
+                before.setdefault(here, []).append(waited)
+        return kept
+
+    return [
+        {**dish, "steps": [
+            {**step, "after": waits(dish["id"], step)} if "after" in step else step
+            for step in dish["steps"]
+        ]}
+        for dish in dishes
+    ]  # fmt: skip
 
 
 def steps_document(steps: Iterable[DishStep], anchor: datetime | None = None) -> list[Document]:
@@ -160,15 +179,11 @@ def on_grid(moment: datetime | None, anchor: datetime | None) -> str | None:
     return (moment - (moment - (anchor or moment)) % GRID).isoformat()
 
 
-def _dish(asked: ToPlan, anchor: datetime, early_min: float, *, hold: bool) -> Document:
+def _dish(asked: ToPlan, anchor: datetime, early_min: float) -> Document:
     """A dish; steps that were passed over before the last fact are left out."""
-    facts, begun_steps = asked.state.facts, asked.state.begun
-    steps = [
-        step_document(step, facts.get(step.id, StepFacts()), anchor)
-        for step in asked.steps
-        if hold or step.kind != "hold" or step.id in begun_steps
-    ]
-    begun = [i for i, each in enumerate(steps) if "started_at" in each or "ended_at" in each]
+    facts = asked.state.facts
+    steps = [step_document(step, facts.get(step.id, StepFacts()), anchor) for step in asked.steps]
+    begun = [i for i, each in enumerate(steps) if _is_begun(each)]
     last_fact = begun[-1] if begun else -1
     own_hour, early = on_grid(asked.dish.serve_at, anchor), asked.dish.early_max_min
     return {

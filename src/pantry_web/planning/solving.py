@@ -1,11 +1,14 @@
 """The plan of a feast: asked for once, solved at once or beside the pages, kept while it holds."""
 
-import json
+from collections import OrderedDict
 from collections.abc import Callable, Container, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime, timedelta
+from functools import cached_property
 from typing import Any
 
+from django.db.models import QuerySet
+from django.db.models.fields.json import KT
 from django_tasks import task
 from pydantic import TypeAdapter, ValidationError
 
@@ -23,6 +26,7 @@ from pantry_web.planning.answers import forget_old_answers
 
 QUICK_STEPS = 24
 """Plans of so many open steps take under a second."""
+MOST_REMEMBERED = 200
 
 Starts = Mapping[tuple[str, str], datetime]
 """Starts of the plan that the cook last went by, by dish and step."""
@@ -30,7 +34,7 @@ Document = dict[str, Any]
 Tell = Callable[[float, float], None]
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Asked:
     """What is asked for: the plan, the same with holding allowed, and the starts to be kept."""
 
@@ -38,12 +42,13 @@ class Asked:
     held: Document
     keep: Starts = field(default_factory=dict)
 
-    @property
+    @cached_property
     def key(self) -> str:
         """The same for the same house, steps and facts, whatever the hour."""
         starts = sorted((*pair, start.isoformat()) for pair, start in self.keep.items())
-        documents = [{**each, "now": ""} for each in (self.document, self.held)]
-        return queue.key_of("plan", (json.dumps(documents, sort_keys=True), starts))
+        is_one = self.held is self.document
+        documents = [{**each, "now": ""} for each in (self.document, self.held)[is_one:]]
+        return queue.key_of("plan", (documents, starts))
 
     def stored(self) -> Document:
         """As JSON data."""
@@ -70,6 +75,7 @@ class Solved:
 
 
 Found = dict[str, Work]
+_remembered: OrderedDict[tuple[int, str, datetime], Solved] = OrderedDict()
 _SOLVED: TypeAdapter[Solved] = TypeAdapter(Solved)
 
 
@@ -83,9 +89,9 @@ def solved(
     """
     now = datetime.fromisoformat(asked.document["now"])
     kept = _kept(kitchen, asked) if found is None else found.get(asked.key)
-    if kept is not None and kept.answer is not None:
-        answer = _SOLVED.validate_python(kept.answer, strict=False)
-        if _still_holds(answer.plan, kept.document["document"], asked.document, now):
+    if kept is not None and kept.state == Work.State.DONE:
+        answer = _answer_of(kept)
+        if _still_holds(answer.plan, kept, asked.document, now):
             return answer
         queue.forget(kept)
     if not behind and _open_steps(asked.document) <= QUICK_STEPS:
@@ -96,17 +102,17 @@ def solved(
     if kept is not None and found is not None and kept.state == Work.State.FAILED:
         return kept
     work = queue.hand_over(kitchen, asked.key, asked.stored(), work_out_plan)
-    return work if work.answer is None else _SOLVED.validate_python(work.answer, strict=False)
+    return _answer_of(work) if work.state == Work.State.DONE else work
 
 
 def known(kitchen: Kitchen, asked: Asked) -> Solved | None:
     """The plan if it has been worked out and still holds; nothing is asked for."""
     kept = _kept(kitchen, asked)
-    if kept is None or kept.answer is None:
+    if kept is None or kept.state != Work.State.DONE:
         return None
-    answer = _SOLVED.validate_python(kept.answer, strict=False)
+    answer = _answer_of(kept)
     now = datetime.fromisoformat(asked.document["now"])
-    is_good = _still_holds(answer.plan, kept.document["document"], asked.document, now)
+    is_good = _still_holds(answer.plan, kept, asked.document, now)
     return answer if is_good else None
 
 
@@ -212,21 +218,47 @@ def _why(document: Document, plan: Plan) -> tuple[str, ...]:
 def found_already(kitchen: Kitchen, asked: Sequence[Asked]) -> Found:
     """What was asked for already of several feasts, by its key."""
     keys = [each.key for each in asked]
-    return {each.key: each for each in Work.objects.filter(kitchen=kitchen, key__in=keys)}
+    works = _works(kitchen).filter(key__in=keys)
+    found = {each.key: each for each in works.defer("document", "answer")}
+    unread = [each.pk for each in found.values() if _name(each) not in _remembered]
+    return found | {each.key: each for each in works.filter(pk__in=unread)} if unread else found
 
 
 def _kept(kitchen: Kitchen, asked: Asked) -> Work | None:
-    return Work.objects.filter(kitchen=kitchen, key=asked.key).first()
+    return _works(kitchen).filter(key=asked.key).first()
+
+
+def _works(kitchen: Kitchen) -> QuerySet[Work]:
+    """The works of a kitchen, with the moment they were asked for in place of all that was."""
+    asked_at = KT("document__document__now")
+    return Work.objects.filter(kitchen=kitchen).defer("document").annotate(asked_at=asked_at)
+
+
+def _answer_of(work: Work) -> Solved:
+    """The answer to what is done, remembered in this process."""
+    known = _remembered.get(_name(work))
+    if known is not None:
+        return known
+    read = _SOLVED.validate_python(work.answer, strict=False)
+    if len(_remembered) >= MOST_REMEMBERED:
+        _remembered.popitem(last=False)
+    _remembered[_name(work)] = read
+    return read
+
+
+def _name(work: Work) -> tuple[int, str, datetime]:
+    """What an answer is remembered by: whose it is, what was asked, and when."""
+    return work.kitchen_id, work.key, work.queued_at
 
 
 def _open_steps(document: Document) -> int:
     return sum("ended_at" not in step for dish in document["dishes"] for step in dish["steps"])
 
 
-def _still_holds(plan: Plan, solved_for: Document, asked: Document, now: datetime) -> bool:
+def _still_holds(plan: Plan, kept: Work, asked: Document, now: datetime) -> bool:
     """Whether nothing that was planned lies undone in the past by now."""
     if plan.status == "infeasible":
-        solved_at = datetime.fromisoformat(solved_for["now"])
+        solved_at = datetime.fromisoformat(kept.asked_at)  # type: ignore[attr-defined]  # by `_works`
         return timedelta(0) <= now - solved_at < GRID
     facts = [(dish["id"], step) for dish in asked["dishes"] for step in dish["steps"]]
     begun = {(dish, e["id"]) for dish, e in facts if "started_at" in e or "ended_at" in e}

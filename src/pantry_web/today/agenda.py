@@ -19,7 +19,7 @@ LATE = timedelta(minutes=15)
 JUST = timedelta(hours=12)
 """What was done so long ago is still shown, to be taken back."""
 
-When = Literal["now", "today", "tomorrow", "week", "planning"]
+When = Literal["now", "today", "tomorrow", "week", "planning", "unplanned"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,6 +48,11 @@ class Visit:
         return self.at is None and self.entries[0].view.whole.solving is not None
 
     @property
+    def is_unplanned(self) -> bool:
+        """Whether no plan has room for it; what has begun is still to be done, however late."""
+        return self.at is None and self.entries[0].view.has_no_room
+
+    @property
     def has_several(self) -> bool:
         """Whether it is for several dishes."""
         return len(self.entries) > 1
@@ -56,6 +61,25 @@ class Visit:
     def is_trip(self) -> bool:
         """Whether somebody goes shopping for it."""
         return self.entries[0].task.trip == SHOPPING
+
+    @property
+    def has_press(self) -> bool:
+        """Whether its line on the list has a tick; what is asked about is ticked where it says so.
+
+        A trip is ticked on its list.
+        """
+        is_asked = not self.has_several and self.entries[0].task.question
+        return self.can_tick and not self.is_trip and not is_asked
+
+    @property
+    def all_it_says(self) -> str:
+        """All that its line on the list is made of, as one text."""
+        said = [
+            (repr(each.task), each.is_from_before, each.view.key, each.view.dish.name,
+             each.view.dish.hue)
+            for each in self.entries
+        ]  # fmt: skip
+        return repr(said)
 
     @property
     def dishes(self) -> list[str]:
@@ -76,6 +100,16 @@ class Group:
     when: When
     day: date | None
     visits: tuple[Visit, ...]
+
+    @property
+    def is_still(self) -> bool:
+        """Whether nothing on it is ticked in its line, and no hour on it is told from now."""
+        return self.when != "now" and not any(each.has_press for each in self.visits)
+
+    @property
+    def all_it_says(self) -> str:
+        """All that its lines are made of, as one text."""
+        return repr([each.all_it_says for each in self.visits])
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,8 +140,9 @@ def agenda(wholes: Sequence[FeastOutlook], now: datetime, zone: ZoneInfo) -> Age
     undated = now + SOON
     entries.sort(key=lambda each: (each.task.at or undated, each.task.kind, each.view.dish.pk))
     near = [each for each in entries if (each.task.at or now) <= now + WEEK]
-    visits = sorted(_visits(near), key=lambda each: each.is_being_planned)
-    first = visits.pop(0) if visits and not visits[0].is_being_planned else None
+    visits = sorted(_visits(near), key=lambda each: (each.is_being_planned, each.is_unplanned))
+    has_hour = visits and not (visits[0].is_being_planned or visits[0].is_unplanned)
+    first = visits.pop(0) if has_hour else None
     return Agenda(
         first,
         tuple(_groups(visits, now, zone)),
@@ -157,15 +192,17 @@ def _go(entry: Entry) -> tuple[str, datetime | None]:
 def _groups(visits: Sequence[Visit], now: datetime, zone: ZoneInfo) -> Iterator[Group]:
     today = now.astimezone(zone).date()
     found: dict[tuple[When, date | None], list[Visit]] = {}
+    when: When
     for visit in visits:
-        if visit.is_being_planned:
-            found.setdefault(("planning", None), []).append(visit)
+        if visit.is_being_planned or visit.is_unplanned:
+            when = "planning" if visit.is_being_planned else "unplanned"
+            found.setdefault((when, None), []).append(visit)
             continue
         if visit.at is None or visit.at <= now + SOON:
             found.setdefault(("now", None), []).append(visit)
             continue
         day = visit.at.astimezone(zone).date()
-        when: When = "today" if day == today else "week"
+        when = "today" if day == today else "week"
         if day == today + timedelta(days=1):
             when = "tomorrow"
         found.setdefault((when, day), []).append(visit)

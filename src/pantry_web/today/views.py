@@ -4,20 +4,14 @@ import hashlib
 from dataclasses import dataclass
 from datetime import datetime
 from pathlib import Path
-from typing import Any
 from zoneinfo import ZoneInfo
 
 from django.contrib.auth.decorators import login_not_required
 from django.db.models import (
-    Aggregate,
     Count,
     Max,
-    OuterRef,
     Q,
-    QuerySet,
-    Subquery,
     Sum,
-    Value,
 )
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
@@ -28,7 +22,7 @@ from pantry_web.background.models import Work
 from pantry_web.feasts.access import dish_of
 from pantry_web.feasts.actions.log.put_off import put_off
 from pantry_web.feasts.actions.log.turn import turn
-from pantry_web.feasts.models import Dish, Event, Feast
+from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.ledger.due import FORGOTTEN, NEXT_MORNING, ending_soon, untold
@@ -135,22 +129,15 @@ def _feasts(kitchen: Kitchen, now: datetime) -> tuple[list[FeastOutlook], bool]:
 
 
 def seen_of(kitchen: Kitchen) -> str:
-    """What changes when anything on the list does, in one query."""
-    events = Event.objects.filter(dish__feast__kitchen=OuterRef("pk"))
-    work = Work.objects.filter(kitchen=OuterRef("pk"))
+    """What changes when anything on the list does, in two queries."""
     is_open = Q(state__in=(Work.State.WAITING, Work.State.RUNNING))
-    state = Kitchen.objects.filter(pk=kitchen.pk).values_list(
-        _of(events, Count("pk")), _of(work, Max("pk")), _of(work.filter(is_open), Count("pk")),
-        _of(Feast.objects.filter(kitchen=OuterRef("pk")), Sum("version")),
-        _of(Dish.objects.filter(feast__kitchen=OuterRef("pk")), Count("pk")),
-    )  # fmt: skip
+    work = kitchen.work.aggregate(Max("pk"), open=Count("pk", filter=is_open))
+    # A version counts once for each event: that is as good, for nothing reads the sum.
+    feasts = kitchen.feasts.aggregate(
+        Sum("version"), Count("dishes__events"), n=Count("dishes", distinct=True)
+    )
     quarter = int(clock.now(kitchen).timestamp() // SOON.total_seconds())
-    return hashlib.sha256(repr((list(state), quarter)).encode()).hexdigest()[:16]
-
-
-def _of(rows: QuerySet[Any], what: Aggregate) -> Subquery:
-    """One figure of rows that belong to a kitchen."""
-    return Subquery(rows.order_by().values(one=Value(1)).annotate(found=what).values("found"))
+    return hashlib.sha256(repr((work, feasts, quarter)).encode()).hexdigest()[:16]
 
 
 def _of_task(view: Outlook, task: Task | None, kitchen: Kitchen) -> dict[str, object]:
@@ -171,6 +158,7 @@ def _page(request: HttpRequest, refused: Typed | None = None) -> HttpResponse:
     wholes, was_one = _feasts(kitchen, now)
     found = agenda(wholes, now, zone)
     first = found.first.entries[0] if found.first else None
+    wanted = [view for whole in wholes for view in whole.dishes if not view.dish.is_given_up]
     context = {
         **(_of_task(first.view, first.task, kitchen) if first else {}),
         "agenda": found,
@@ -178,6 +166,8 @@ def _page(request: HttpRequest, refused: Typed | None = None) -> HttpResponse:
         "left_soon": ending_soon(kitchen, now) if was_one else [],
         "fates": Leftover.Fate.choices,
         "wholes": wholes,
+        "dishes": " ".join(each.key for each in wanted),
+        "pieces": " ".join(each.key for each in wanted if not each.dish.is_job),
         "zone": kitchen.time_zone,
         "soon": now + SOON,
         "late": now - LATE,

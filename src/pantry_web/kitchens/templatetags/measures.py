@@ -136,12 +136,6 @@ def dated(moment: datetime, zone: str) -> str:
 
 
 @register.filter
-def seconds_after(moment: datetime, now: datetime) -> int:
-    """In how many seconds it is."""
-    return round((moment - now).total_seconds())
-
-
-@register.filter
 def hour(moment: datetime, zone: str) -> str:
     """The time of day in a zone."""
     return f"{moment.astimezone(ZoneInfo(zone)):%H:%M}"

@@ -37,8 +37,10 @@
     button.hidden = Notification.permission !== "default";
     button.onclick = async () => { await Notification.requestPermission(); remind(); };
     if (!isGranted) return;
-    const soon = [...document.querySelectorAll("[data-in-s]")].filter((each) => Number(each.dataset.inS) < LONGEST_S);
-    timers = soon.map((each) => setTimeout(notify, 1000 * Number(each.dataset.inS), each.dataset));
+    // By the clock of the list, which may not be this device's.
+    const inS = (each) => Number(each.dataset.at) - Number(list().dataset.now);
+    const soon = [...document.querySelectorAll("[data-at]")].filter((each) => inS(each) < LONGEST_S);
+    timers = soon.map((each) => setTimeout(notify, 1000 * inS(each), each.dataset));
   };
 
   const look = async () => {
@@ -59,7 +61,13 @@
     if (button) setTimeout(() => { button.classList.add("is-waiting"); button.setAttribute("aria-busy", "true"); }, BUSY_AFTER_MS);
   });
   // What is read without the server: the pages of the dishes that are on the list.
-  const keep = () => navigator.serviceWorker?.controller?.postMessage({ keep: [location.pathname, ...(list().dataset.keep || "").split(" ").filter(Boolean)] });
+  const words = (text) => text.split(" ").filter(Boolean);
+  const keep = () => {
+    const { keep, ofDish, dishes, ofPiece, pieces } = list().dataset;
+    const pages = (paths, ids) => words(ids).flatMap((id) => words(paths).map((path) => path.replace("/0/", `/${id}/`)));
+    const all = [location.pathname, ...pages(ofDish, dishes), ...pages(ofPiece, pieces), ...words(keep)];
+    navigator.serviceWorker?.controller?.postMessage({ keep: all });
+  };
   window.addEventListener("load", () => setTimeout(keep, 2000));
   remind();
   setInterval(look, EVERY_MS);
