@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 
 from pantry_core.errors import within
+from pantry_core.meat import LEAST_FACTOR, MOST_FACTOR
 from pantry_core.routes.cuts import Cut
 from pantry_core.rules.rule import Mark, Rule
 
@@ -42,10 +43,47 @@ class Servings:
     basis: str
 
 
-def servings(cut: Cut, heads: int) -> Servings:
+@dataclass(frozen=True, slots=True)
+class UsualLoss:
+    """Which share of a cut is usually trimmed off, and which is lost in cooking [-]."""
+
+    trimmed: float
+    cooked_low: float
+    cooked_high: float
+
+    @property
+    def cooked(self) -> float:
+        """The middle of what is lost in cooking [-]."""
+        return (self.cooked_low + self.cooked_high) / 2.0
+
+
+def usual_loss(cut: Cut) -> UsualLoss:
+    """Which share of a cut is usually lost on its way.
+
+    Parameters: cut.
+    Returns: shares [-].
+    Raises: nothing.
+    Source: common practice.
+    """
+    is_brisket = cut.id == "brisket"
+    off = 0.0 if _is_whole_bird(cut) else (TRIMMED_OFF_BRISKET if is_brisket else TRIMMED_OFF).value
+    if cut.kind == "vegetable":
+        return UsualLoss(off, 0.0, 0.0)
+    low, high = BRISKET_LOSS if is_brisket else ROAST_LOSS
+    return UsualLoss(off, low.value, high.value)
+
+
+def _is_whole_bird(cut: Cut) -> bool:
+    return cut.kind == "poultry" and cut.bone_share > 0
+
+
+def servings(
+    cut: Cut, heads: int, *, trimmed_left: float = 1.0, cooked_left: float = 1.0
+) -> Servings:
     """How much to buy for so many.
 
-    Parameters: cut; heads, 1 to 500.
+    Parameters: cut; heads, 1 to 500; trimmed_left and cooked_left, what a kitchen has left after
+    trimming and after cooking, as factors on what is usual [-].
     Returns: weights [g]; what is cooked counts meat without its bone.
     Raises: OutOfRange.
     Source: common practice.
@@ -55,26 +93,42 @@ def servings(cut: Cut, heads: int) -> Servings:
     2300
     """
     within("heads", heads, 1, MOST_HEADS)
-    is_bird = cut.kind == "poultry" and cut.bone_share > 0
-    is_brisket = cut.id == "brisket"
     if cut.kind == "vegetable":
         each = VEGETABLE
-    elif is_brisket:
+    elif cut.id == "brisket":
         each = BRISKET
-    elif is_bird:
+    elif _is_whole_bird(cut):
         each = WHOLE_BIRD
     else:
         each = BONE_IN if cut.bone_share > 0 else BONELESS
-    off = 0.0 if is_bird else (TRIMMED_OFF_BRISKET if is_brisket else TRIMMED_OFF).value
-    low, high = BRISKET_LOSS if is_brisket else ROAST_LOSS
-    if cut.kind == "vegetable":
-        low = high = _practice("no-loss", 0.0, "g/g", "nothing is lost")
+    loss = usual_loss(cut)
     trimmed_g = heads * each.value
     meat_g = trimmed_g * (1.0 - cut.bone_share)
     return Servings(
         trimmed_g,
-        trimmed_g / (1.0 - off),
-        meat_g * (1.0 - high.value),
-        meat_g * (1.0 - low.value),
+        bought_for(cut, trimmed_g, trimmed_left=trimmed_left),
+        meat_g * _left(loss.cooked_high, cooked_left),
+        meat_g * _left(loss.cooked_low, cooked_left),
         each.basis,
     )
+
+
+def bought_for(cut: Cut, trimmed_g: float, *, trimmed_left: float = 1.0) -> float:
+    """What to buy for a weight after trimming.
+
+    Parameters: cut; trimmed_g [g]; trimmed_left, what a kitchen has left, as a factor on what is
+    usual [-].
+    Returns: the weight as bought [g].
+    Raises: OutOfRange for a factor outside 0.5–2.
+    Source: common practice.
+
+    >>> from pantry_core.routes.cuts import CUTS
+    >>> round(bought_for(CUTS["brisket"], 1700.0))
+    2000
+    """
+    return trimmed_g / _left(usual_loss(cut).trimmed, trimmed_left)
+
+
+def _left(lost: float, factor: float) -> float:
+    """What is left in a kitchen that has so many times as much left as is usual [-]."""
+    return min((1.0 - lost) * within("factor", factor, LEAST_FACTOR, MOST_FACTOR), 1.0)

@@ -14,12 +14,17 @@ from pantry_web.ledger.actions.tell_review import tell_review
 from pantry_web.ledger.models import Leftover
 from pantry_web.planning.hands import gate_now
 from pantry_web.planning.outlook import Outlook, feast_outlook, outlook_alone
+from pantry_web.planning.solving import work_out_plan
 
 Document = dict[str, Any]
 HOT_C = 76.0
 SLOW = 1.15
 """The oven of Quince Lane takes so many times as long."""
 STEADY = timedelta(minutes=3)
+LATE = timedelta(minutes=25)
+"""So much later than planned they go shopping."""
+WEIGHED = {"trim": 1.08, "carve": 0.73}
+"""What a piece weighs before it is trimmed and before it is carved, against what is salted [-]."""
 
 
 def cook_earlier_nights(
@@ -35,7 +40,7 @@ def cook_earlier_nights(
             kitchen=kitchen, name="Lantern Night", serve_at=serve_at, time_zone=zone, heads=7
         )
         made = {name: add_dish(feast, name, dishes[name]) for name in told}
-        keep_plan(feast, feast_outlook(feast, kitchen, serve_at - timedelta(days=30)).plan)
+        go_by_the_plan(kitchen, feast, serve_at - timedelta(days=30))
         for name, review in told.items():
             _cook_through(made[name], kitchen, cook, serve_at)
             blank = dict.fromkeys(("bland_share", "ready_at", "left_g"))
@@ -45,6 +50,14 @@ def cook_earlier_nights(
             tell_review(view, cook, {**blank, **words, **review})
             for leftover in view.dish.leftovers.all():
                 end_leftover(leftover, Leftover.Fate.EATEN, next_day + timedelta(days=1))
+
+
+def go_by_the_plan(kitchen: Kitchen, feast: Feast, now: datetime) -> None:
+    """The cook has seen the plan and goes by it, so that what changes later is told."""
+    whole = feast_outlook(feast, kitchen, now)
+    if whole.solving is not None:
+        work_out_plan.call(whole.solving.pk)
+    keep_plan(feast, feast_outlook(feast, kitchen, now).plan)
 
 
 def _cook_through(dish: Dish, kitchen: Kitchen, cook: Cook, serve_at: datetime) -> None:
@@ -57,9 +70,25 @@ def _cook_through(dish: Dish, kitchen: Kitchen, cook: Cook, serve_at: datetime) 
     at = serve_at - sum(lengths, timedelta())
     for step, length in zip(steps, lengths, strict=True):
         if step.hands_min:
-            view = _read_if_asked(_fresh(dish), kitchen, cook, at)
+            # A tick is made when the hands are done.
+            work = timedelta(minutes=step.hands_min)
+            went_at = _late(dish, step.id, work, at + length) if step is steps[0] else at
+            if step.kind in WEIGHED:
+                before = outlook_alone(_fresh(dish), kitchen, went_at - work - STEADY)
+                write_down(before, cook, mass_g=round(WEIGHED[step.kind] * dish.mass_g, -1))
+            view = _read_if_asked(_fresh(dish), kitchen, cook, went_at)
             begin_step(view, step.id, cook, is_sure=True)
         at += length
+
+
+def _late(dish: Dish, step: str, work: timedelta, before: datetime) -> datetime:
+    """When the work is done that was begun later than planned at first, and before what follows."""
+    planned = next(
+        datetime.fromisoformat(each["start"])
+        for each in dish.feast.first_plan or ()
+        if (each["dish"], each["step"]) == (str(dish.pk), step)
+    )
+    return min(planned + work + LATE, before - STEADY)
 
 
 def _read_if_asked(dish: Dish, kitchen: Kitchen, cook: Cook, at: datetime) -> Outlook:

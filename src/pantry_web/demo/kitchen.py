@@ -7,9 +7,8 @@ from datetime import UTC, datetime
 
 from django.db import transaction
 
-from pantry_web.demo.earlier import cook_earlier_nights
+from pantry_web.demo.earlier import cook_earlier_nights, go_by_the_plan
 from pantry_web.feasts.actions.add_dish import add_dish
-from pantry_web.feasts.actions.keep_plan import keep_plan
 from pantry_web.feasts.actions.log.begin_step import begin_step
 from pantry_web.feasts.actions.log.turn import turn
 from pantry_web.feasts.actions.log.write_down import write_down
@@ -19,8 +18,7 @@ from pantry_web.kitchens.actions.found_kitchen import found_kitchen
 from pantry_web.kitchens.actions.set_house import set_house
 from pantry_web.kitchens.models import Absence, Cook, Kitchen
 from pantry_web.pantry.models import Ingredient, Scale, Vessel
-from pantry_web.planning.outlook import Outlook, feast_outlook, outlook
-from pantry_web.planning.solving import work_out_plan
+from pantry_web.planning.outlook import Outlook, outlook
 
 COOK = "quince"
 PASSWORD = "lantern-night"  # noqa: S105 - a demo that answers on this machine only
@@ -147,7 +145,7 @@ def load_whole() -> None:
     _roots_in_the_broth(lantern)
     earlier = {"Treacle gammon": GAMMON, **dict(OTHERS)}
     cook_earlier_nights(kitchen, Cook.objects.get(username=COOK), earlier, ZONE)
-    _go_by_the_plan(kitchen, lantern)
+    go_by_the_plan(kitchen, lantern, STANDS_AT)
 
 
 def _smoke_tonight(kitchen: Kitchen) -> None:
@@ -157,14 +155,6 @@ def _smoke_tonight(kitchen: Kitchen) -> None:
         kitchen=kitchen, name="Heron Supper", serve_at=TONIGHT_AT, time_zone=ZONE, heads=3
     )
     _Hands(cook, kitchen, add_dish(feast, "Smoked trout", TONIGHT)).smoke()
-
-
-def _go_by_the_plan(kitchen: Kitchen, feast: Feast) -> None:
-    """The cook has seen the plan and goes by it, so that what changes later is told."""
-    whole = feast_outlook(feast, kitchen, STANDS_AT)
-    if whole.solving is not None:
-        work_out_plan.call(whole.solving.pk)
-    keep_plan(feast, feast_outlook(feast, kitchen, STANDS_AT).plan)
 
 
 def lay_the_table(kitchen: Kitchen, feast: Feast) -> None:

@@ -7,6 +7,7 @@ from django.utils.translation import gettext_lazy as _
 
 from pantry_core.dish.request import Form
 from pantry_core.routes.cuts import CUTS
+from pantry_core.routes.heats import HEATS
 from pantry_core.routes.schools import NAMES
 from pantry_core.routes.ways import WAYS, Way
 
@@ -37,6 +38,16 @@ def way_choices() -> list[tuple[str, Any]]:
 def method_choices() -> list[tuple[str, Any]]:
     """The methods, and none of them."""
     return [*way_choices(), (NO_METHOD, _("Not salted ahead"))]
+
+
+def heat_choices() -> list[tuple[str, Any]]:
+    """The ways of cooking."""
+    return [(heat.id, _(heat.name)) for heat in HEATS.values()]
+
+
+def cuts_cooked(way: str) -> list[str]:
+    """The cuts that are cooked so where nobody says how."""
+    return [cut.id for cut in CUTS.values() if cut.heat == way]
 
 
 def cut_choices() -> list[tuple[Any, object]]:

@@ -4,6 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from typing import Any
 
+from pantry_core.dish.request import LearntAsked
 from pantry_core.measures.scales import Scale, scale_for
 from pantry_core.routes.customs import CUSTOMS
 from pantry_core.rules.cures import CURE_KEYS, CureName
@@ -26,11 +27,13 @@ PLACES_OF_SIDES: Mapping[str, tuple[str, str]] = {
 
 @dataclass(frozen=True, slots=True)
 class House:
-    """What of a kitchen bears on its dishes."""
+    """What of a kitchen bears on its dishes, and what its trimming and its cooking leave [-]."""
 
     profile: ProfileName
     larder: Larder = field(default_factory=Larder)
     learnt: Document = field(default_factory=dict)
+    trimmed_left: float = 1.0
+    cooked_left: float = 1.0
 
     def asked(self, vessel: Vessel | None = None) -> Document:
         """The house of a `dish` document, with the vessel of the dish."""
@@ -61,7 +64,11 @@ class House:
 def house_of(kitchen: Kitchen) -> House:
     """What of a kitchen bears on its dishes."""
     profile: ProfileName = "eu" if kitchen.profile == Kitchen.Profile.EU else "us"
-    return House(profile, larder_of(kitchen), kitchen.learnt)
+    of_a_dish = {
+        name: value for name, value in kitchen.learnt.items() if name in LearntAsked.model_fields
+    }
+    left = {name: kitchen.learnt.get(name, 1.0) for name in ("trimmed_left", "cooked_left")}
+    return House(profile, larder_of(kitchen), of_a_dish, **left)
 
 
 def dish_document(decided: Document, house: House, vessel: Vessel | None = None) -> Document:

@@ -29,7 +29,7 @@ CONTRADICTS = _("what it says of a dish contradicts itself; write it out anew fr
 def feast_document(feast: Feast, *, photos: bool = True) -> Document:
     """A feast with its dishes, logs, sheets and what came of them as one JSON document.
 
-    Parameters: feast; photos, whether they come along.
+    Parameters: feast; photos, whether they come along: all of them or none.
     """
     told = ["events", "sheets", "leftovers", *(["photos"] if photos else [])]
     dishes = feast.dishes.select_related("review").prefetch_related(*told)

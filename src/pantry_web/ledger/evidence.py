@@ -2,7 +2,7 @@
 
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
-from datetime import timedelta
+from datetime import datetime, timedelta
 from typing import Any
 
 from django.utils.functional import Promise
@@ -11,6 +11,7 @@ from pydantic import TypeAdapter
 
 from pantry_core.dish.answer import DishOut
 from pantry_core.history.log import hours_between
+from pantry_core.history.weights import StageWeight, lost, stage_of
 from pantry_core.learning.figures import (
     LEAST_H,
     LEAST_SALT_PCT,
@@ -19,11 +20,16 @@ from pantry_core.learning.figures import (
     CookedIn,
     HeartSeen,
     Learnt,
+    Lost,
     Tasted,
     appliance,
+    lateness,
     liking,
+    loss,
     salt_speed,
 )
+from pantry_core.routes.cuts import CUTS
+from pantry_core.routes.servings import usual_loss
 from pantry_web.feasts.documents import dish_document
 from pantry_web.feasts.models import Event
 from pantry_web.kitchens.models import Kitchen
@@ -31,8 +37,10 @@ from pantry_web.ledger.models import Evidence, OwnFigure, Review
 from pantry_web.planning.answers import work_out
 from pantry_web.planning.outlook import Outlook
 from pantry_web.rounds.salt_now import past_of_dish
+from pantry_web.sentences import tell
 
 LIKING, SPEED, HOURS = "salt-liking", "salt-speed", "hours-"
+TRIMMED, COOKED, LATE = "trimmed-left", "cooked-left", "late"
 PLACES = ("oven", "smoker", "hob", "fire")
 KNOWN_SALT = ("even-brine", "dry-cure", "dry-brine", "needle-brine", "needle")
 """Methods after which it is known how much salt is in the meat."""
@@ -41,6 +49,11 @@ MOST_DISHES = 60
 """The latest of a figure are looked at; a kitchen changes its ovens."""
 NEAR_THE_END = timedelta(minutes=30)
 """A reading that passed the mark so long before the end was of a rising probe."""
+MOVED_MIN = 720.0
+"""What was begun so much sooner or later had been moved on purpose."""
+
+OF_THE_HOUSE = {TRIMMED: "trimmed_left", COOKED: "cooked_left", LATE: "late_min"}
+"""Figures that bear on what is bought and when people are reminded, not on a dish."""
 
 Seen = tuple[str, Any]
 
@@ -55,29 +68,48 @@ class Figure:
     is_aside: bool
 
     @property
-    def percent(self) -> float:
-        """The figure in parts of the general one [%]."""
-        return 100.0 * self.learnt.value
+    def is_of_the_usual(self) -> bool:
+        """Whether it is a factor on the general figure; else it is minutes."""
+        return self.key != LATE
 
     @property
-    def low_percent(self) -> float:
-        """The low end of its band [%]."""
-        return 100.0 * self.learnt.low
+    def value(self) -> str:
+        """The figure, as it is said."""
+        return self._said(self.learnt.value)
 
     @property
-    def high_percent(self) -> float:
-        """The high end of its band [%]."""
-        return 100.0 * self.learnt.high
+    def used_in(self) -> str | Promise:
+        """Where it is used."""
+        return USED_IN.get(self.key, _("used in the next weigh-up and plan"))
+
+    @property
+    def band(self) -> str:
+        """Between what it lies, nine times in ten."""
+        low, high = (self._said(each) for each in (self.learnt.low, self.learnt.high))
+        return tell("{low} to {high}", low=low, high=high)
+
+    def _said(self, value: float) -> str:
+        if self.is_of_the_usual:
+            return f"{100.0 * value:.0f} %"
+        return tell("{minutes:.0f} min", minutes=5.0 * round(value / 5.0))
 
 
 NAMES: dict[str, str | Promise] = {
     LIKING: _("How salty it is liked"), SPEED: _("How fast salt goes in"),
     "hours-oven": _("How long the oven takes"), "hours-smoker": _("How long the smoker takes"),
     "hours-hob": _("How long pots take"), "hours-fire": _("How long the fire takes"),
+    TRIMMED: _("What trimming leaves"), COOKED: _("What cooking leaves"),
+    LATE: _("How late work begins"),
+}  # fmt: skip
+USED_IN: dict[str, str | Promise] = {
+    TRIMMED: _("used in what to buy"), COOKED: _("used in what is left for the plates"),
+    LATE: _("the calendar reminds so much sooner"),
 }  # fmt: skip
 _LEARN: dict[str, tuple[TypeAdapter[Any], Callable[[Sequence[Any]], Learnt]]] = {
     LIKING: (TypeAdapter(Tasted), liking), SPEED: (TypeAdapter(HeartSeen), salt_speed),
     **{HOURS + place: (TypeAdapter(CookedIn), appliance) for place in PLACES},
+    TRIMMED: (TypeAdapter(Lost), loss), COOKED: (TypeAdapter(Lost), loss),
+    LATE: (TypeAdapter(float), lateness),
 }  # fmt: skip
 
 
@@ -89,6 +121,8 @@ def seen_of(view: Outlook, review: Review) -> Iterator[Seen]:
     yield from _of_liking(view, review, plain)
     yield from _of_speed(view, review)
     yield from _of_hours(view, plain)
+    yield from _of_losses(view)
+    yield from _of_beginning(view)
 
 
 def _without_learnt(view: Outlook) -> dict[str, Any]:
@@ -141,6 +175,56 @@ def _of_hours(view: Outlook, plain: DishOut) -> Iterator[Seen]:
         }  # fmt: skip
 
 
+def _of_losses(view: Outlook) -> Iterator[Seen]:
+    """What trimming and cooking took, where the weights before and after were written down."""
+    cut = CUTS.get(view.dish.piece.get("cut", ""))
+    if cut is None:
+        return
+    weights, usual = [each for _, each in stage_weights(view)], usual_loss(cut)
+    trimmed = lost(weights, ["bought"], ["trimmed"])
+    if trimmed is not None:
+        yield TRIMMED, {"usual": usual.trimmed, "seen": trimmed}
+    cooked = lost(weights, ["cured", "trimmed"], ["cooked"])
+    if cooked is not None:
+        yield COOKED, {"usual": usual.cooked, "seen": cooked}
+
+
+def stage_weights(view: Outlook) -> list[tuple[Event, StageWeight]]:
+    """The weights of a piece that were written down, each with the stage it is of."""
+    found = []
+    for event in view.state.events:
+        if event.mass_g and event.what in (Event.What.WEIGHED, Event.What.PUT_IN):
+            begun = {
+                step.kind
+                for step in view.steps
+                if (fact := view.state.facts.get(step.id))
+                and fact.started_at is not None
+                and fact.started_at <= event.at
+            }
+            stage = "trimmed" if event.what == Event.What.PUT_IN else stage_of(begun)
+            found.append((event, StageWeight(stage, event.mass_g)))
+    return found
+
+
+def _of_beginning(view: Outlook) -> Iterator[Seen]:
+    """How late the first thing of a dish was begun, against the plan that was gone by at first."""
+    first = next((step for step in view.steps if step.id in view.state.begun), None)
+    began = view.state.facts[first.id].started_at if first is not None else None
+    planned = next(
+        (
+            datetime.fromisoformat(each["start"])
+            for each in view.dish.feast.first_plan or ()
+            if first is not None and (each["dish"], each["step"]) == (view.key, first.id)
+        ),
+        None,
+    )
+    if began is None or planned is None:
+        return
+    minutes = 60.0 * hours_between(planned, began)
+    if abs(minutes) <= MOVED_MIN:
+        yield LATE, minutes
+
+
 def figures_of(kitchen: Kitchen) -> list[Figure]:
     """What a kitchen has learnt, from the latest dishes of each figure, in two queries."""
     own = {each.figure: each for each in OwnFigure.objects.filter(kitchen=kitchen)}
@@ -168,11 +252,12 @@ def _json(seen: Any) -> bytes:
 
 
 def learnt_document(figures: Sequence[Figure]) -> dict[str, Any]:
-    """The `learnt` part of a `dish` document's house: what is used of the figures."""
+    """What is used of the figures, as a kitchen keeps it."""
     used = {each.key: each.learnt.value for each in figures if not each.is_aside}
     hours = {key.removeprefix(HOURS): value for key, value in used.items() if key[:6] == HOURS}
     return {
         **({"salt_liking": used[LIKING]} if LIKING in used else {}),
         **({"salt_speed": used[SPEED]} if SPEED in used else {}),
         **({"hours": hours} if hours else {}),
+        **{name: used[key] for key, name in OF_THE_HOUSE.items() if key in used},
     }

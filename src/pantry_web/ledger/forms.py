@@ -1,5 +1,6 @@
 """What is told of a dish after the meal, and what is looked for in the ledger."""
 
+from collections.abc import Iterable
 from datetime import timedelta
 from typing import Any
 
@@ -8,7 +9,7 @@ from django.utils.translation import gettext
 from django.utils.translation import gettext_lazy as _
 
 from pantry_core.meat import MOST_MEAT_G
-from pantry_web.feasts.choices import cut_choices, way_choices
+from pantry_web.feasts.choices import cut_choices, heat_choices, way_choices
 from pantry_web.feasts.models import Dish, Event
 from pantry_web.fields import InstantField, QuantityField
 from pantry_web.forms import FileForm, PlainForm
@@ -105,12 +106,17 @@ class LookForm(PlainForm):
     q = forms.CharField(max_length=80, label=_("Words"), required=False)
     cut = forms.ChoiceField(label=_("Cut"), required=False)
     method = forms.ChoiceField(label=_("Method"), required=False)
+    way = forms.ChoiceField(label=_("Way of cooking"), required=False)
+    feast = forms.ChoiceField(label=_("Feast"), required=False)
 
-    def __init__(self, *args: Any, **kwargs: Any) -> None:
+    def __init__(self, *args: Any, feasts: Iterable[str], **kwargs: Any) -> None:
         kwargs.setdefault("label_suffix", "")
         super().__init__(*args, **kwargs)
-        anything = ("", gettext("any"))
-        for name, choices in (("cut", cut_choices()), ("method", way_choices())):
+        offered = {
+            "cut": cut_choices(), "method": way_choices(), "way": heat_choices(),
+            "feast": [(name, name) for name in feasts],
+        }  # fmt: skip
+        for name, choices in offered.items():
             field = self.fields[name]
             if isinstance(field, forms.ChoiceField):
-                field.choices = [anything, *[each for each in choices if each[0]]]
+                field.choices = [("", gettext("any")), *[each for each in choices if each[0]]]

@@ -4,8 +4,12 @@ from django.db import models
 from django.db.models import Q
 from django.utils.translation import gettext_lazy as _
 
+from pantry_core.routes.cuts import CUTS
+from pantry_core.routes.leftovers import good_for
 from pantry_web.feasts.models import Dish, Event
 from pantry_web.kitchens.models import Cook, Kitchen
+
+PARTS = ("piece", "cure", "heat")
 
 
 class Review(models.Model):
@@ -109,6 +113,17 @@ class Leftover(models.Model):
 
     def __str__(self) -> str:
         return f"{self.dish}"
+
+    @property
+    def good_for(self) -> str:
+        """What it is good for; nothing of a side job."""
+        piece, cure, heat = (self.dish.document.get(name) or {} for name in PARTS)
+        if "cut" not in piece:
+            return ""
+        return good_for(
+            CUTS[piece["cut"]], heat.get("way", ""),
+            is_cured=bool(cure.get("curing_salt")), is_raw=piece.get("will_be") == "raw",
+        )  # fmt: skip
 
 
 class Evidence(models.Model):

@@ -4,28 +4,36 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
+from django.utils.functional import Promise
 from django.utils.translation import gettext
+from django.utils.translation import gettext_lazy as _
 
+from pantry_core.history.weights import Stage
 from pantry_core.measures.said import span
 from pantry_web.drawings.ledger import Span
 from pantry_web.feasts.choices import method_name
 from pantry_web.feasts.models import Event
 from pantry_web.kitchens.models import Kitchen
+from pantry_web.ledger.evidence import stage_weights
 from pantry_web.ledger.models import Review
 from pantry_web.planning.happenings import Happening, happenings
 from pantry_web.planning.outlook import Outlook
 from pantry_web.quantities import hours_of, mass, temperature
 from pantry_web.sentences import said, tell
 
+STAGE_NAMES: dict[Stage, str | Promise] = {
+    "bought": _("as bought"), "trimmed": _("trimmed"), "cured": _("after the cure"),
+    "cooked": _("cooked"), "carved": _("carved"),
+}  # fmt: skip
 LEAST_SPAN = timedelta(minutes=1)
 
 
 @dataclass(frozen=True, slots=True)
 class Weight:
-    """A weight on the way to the table [g], and what stage it was of."""
+    """A weight on the way to the table [g], what stage it was of, and what it has changed."""
 
     at: datetime
-    stage: str
+    stage: str | Promise
     mass_g: float
     since_pct: float | None
 
@@ -56,14 +64,11 @@ def past_of(view: Outlook) -> Past:
 
 def _weights(view: Outlook) -> Iterator[Weight]:
     """Weights that were written down, each with the change since the first."""
-    first: float | None = None
-    for event in view.state.events:
-        if event.what not in (Event.What.WEIGHED, Event.What.PUT_IN) or not event.mass_g:
-            continue
-        step = view.step(event.step_key)
-        since = None if first is None else 100.0 * (event.mass_g - first) / first
-        yield Weight(event.at, step.title if step else "", event.mass_g, since)
-        first = first or event.mass_g
+    weights = stage_weights(view)
+    first = weights[0][1].mass_g if weights else 0.0
+    for event, each in weights:
+        since = 100.0 * (each.mass_g - first) / first if each.mass_g != first else None
+        yield Weight(event.at, STAGE_NAMES[each.stage], each.mass_g, since)
 
 
 def spans_of(view: Outlook) -> list[Span]:

@@ -12,6 +12,7 @@ from django.views.decorators.http import require_POST
 
 from pantry_web import clock
 from pantry_web.drawings.ledger import beside
+from pantry_web.feasts.choices import cuts_cooked
 from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.kitchens.models import Kitchen
@@ -30,14 +31,16 @@ from pantry_web.refusal import Refused
 from pantry_web.sentences import tell as tell_of
 
 A_PAGE = 25
+MOST_NAMES = 200
 
 
 def ledger(request: HttpRequest) -> HttpResponse:
     """Every dish that is over, the latest first, found by words, cut and method."""
     kitchen = kitchen_of(request)
     learn_of_the_brought_in(kitchen)
-    form = LookForm(request.GET)
     found = _over(kitchen)
+    names = found.order_by("feast__name").values_list("feast__name", flat=True).distinct()
+    form = LookForm(request.GET, feasts=names[:MOST_NAMES])
     if form.is_valid():
         found = _found(found, form.cleaned_data)
     page = Paginator(found, A_PAGE).get_page(request.GET.get("page"))
@@ -69,10 +72,13 @@ def _over(kitchen: Kitchen) -> QuerySet[Dish]:
 
 
 def _found(dishes: QuerySet[Dish], asked: dict[str, Any]) -> QuerySet[Dish]:
-    if asked["cut"]:
-        dishes = dishes.filter(document__piece__cut=asked["cut"])
-    if asked["method"]:
-        dishes = dishes.filter(document__cure__method=asked["method"])
+    where = {
+        "cut": "document__piece__cut", "method": "document__cure__method", "feast": "feast__name",
+    }  # fmt: skip
+    dishes = dishes.filter(**{where[name]: asked[name] for name in where if asked[name]})
+    if way := asked["way"]:
+        usual = Q(document__heat__way__isnull=True, document__piece__cut__in=cuts_cooked(way))
+        dishes = dishes.filter(Q(document__heat__way=way) | usual)
     for word in asked["q"].split()[:6]:
         dishes = dishes.filter(
             Q(name__icontains=word)
@@ -145,8 +151,11 @@ def last_time(request: HttpRequest, feast_id: int) -> HttpResponse:
     """What came of the dishes of a feast the last time, and what it asks to be changed."""
     whole = feast_outlook_of(request, feast_id)
     told = [(view, last_time_of(view.dish)) for view in whole.dishes]
+    starts = [each.start for each in whole.plan.steps] if whole.plan else []
     context = {
         "feast": whole.feast,
+        "whole": whole,
+        "begins": min(starts, default=None),
         "dishes": [(view, review, proposals(view, review)) for view, review in told if review],
         "figures": [each for each in figures_of(whole.kitchen) if not each.is_aside],
     }

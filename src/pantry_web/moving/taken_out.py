@@ -5,23 +5,30 @@ from collections.abc import Iterable
 from datetime import UTC, datetime, time
 from typing import Any
 
-from django.db.models import Model
+from django.db.models import Model, Sum
+from django.db.models.functions import Length
 
 from pantry_core.formats.kitchen import PacketDocument, ScaleDocument, VesselDocument
 from pantry_web.feasts.exchange import feast_document
 from pantry_web.feasts.models import Feast, Mishap
 from pantry_web.kitchens.hours import by_weekday
 from pantry_web.kitchens.models import Kitchen
+from pantry_web.ledger.models import Photo
+from pantry_web.pantry.models import Vessel
 from pantry_web.shopping.models import Bought
 
 Document = dict[str, Any]
+
+MOST_PHOTO_BYTES = 42_000_000
+"""So much of photos comes along; in the file they take a third more."""
 
 
 def kitchen_document(kitchen: Kitchen) -> Document:
     """A kitchen with its pantry, its hours, its feasts, the removed ones too, and every log."""
     mishaps = list(kitchen.mishaps.all())
     vessels = list(kitchen.vessels.all())
-    feasts = Feast.with_removed.filter(kitchen=kitchen).order_by("pk")
+    feasts = list(Feast.with_removed.filter(kitchen=kitchen).order_by("pk"))
+    with_photos = _with_photos(kitchen)
     return {
         "format": "pantry-clock/kitchen-1",
         "name": kitchen.name, "tz": kitchen.time_zone, "units": kitchen.units,
@@ -52,20 +59,34 @@ def kitchen_document(kitchen: Kitchen) -> Document:
             for each in kitchen.routes.all()
         ],
         "feasts": [
-            _feast(feast, [vessel.pk for vessel in vessels], mishaps) for feast in feasts
+            _feast(feast, vessels, mishaps, photos=feast.pk in with_photos) for feast in feasts
         ],
     }  # fmt: skip
 
 
-def _feast(feast: Feast, vessels: list[int], mishaps: Iterable[Mishap]) -> Document:
-    told = feast_document(feast, photos=False)
-    dishes = list(feast.dishes.all())
+def _with_photos(kitchen: Kitchen) -> set[int]:
+    """The feasts whose photos come along: the latest, as far as the file stays one that opens."""
+    sizes = Photo.objects.filter(dish__feast__kitchen=kitchen).values("dish__feast")
+    found, left = set(), MOST_PHOTO_BYTES
+    for row in sizes.annotate(size=Sum(Length("jpeg"))).order_by("-dish__feast__serve_at"):
+        left -= row["size"]
+        if left < 0:
+            break
+        found.add(row["dish__feast"])
+    return found
+
+
+def _feast(
+    feast: Feast, vessels: list[Vessel], mishaps: Iterable[Mishap], *, photos: bool
+) -> Document:
+    told = feast_document(feast, photos=photos)
+    dishes = list(feast.dishes.select_related("vessel"))
     ids = {str(dish.pk): each["id"] for dish, each in zip(dishes, told["dishes"], strict=True)}
     bought = defaultdict(list)
     for line in Bought.objects.filter(dish__in=dishes).order_by("pk"):
         bought[line.dish_id].append({"key": line.key, "at": _text(line.at)})
     for dish, each in zip(dishes, told["dishes"], strict=True):
-        each["vessel"] = vessels.index(dish.vessel_id) if dish.vessel_id else None
+        each["vessel"] = vessels.index(dish.vessel) if dish.vessel else None
         each["bought"] = bought[dish.pk]
         each["mishaps"] = [_mishap(one) for one in mishaps if one.dish_id == dish.pk]
     return {

@@ -24,7 +24,7 @@ MOST_TOLD = 12
 class KitchenFileForm(FileForm):
     """A kitchen as a file."""
 
-    most_bytes, too_big = 20_000_000, _("That is over 20 megabytes; a kitchen is smaller.")
+    most_bytes, too_big = 80_000_000, _("That is over 80 megabytes; a kitchen is smaller.")
 
 
 def take_out(request: HttpRequest) -> HttpResponse:

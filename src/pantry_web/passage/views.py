@@ -12,6 +12,7 @@ from pantry_core.measures.said import span
 from pantry_web.drawings.passage import NARROW, WIDE, passage
 from pantry_web.drawings.shapes import Chain, Passage, State, Stay, Visit
 from pantry_web.drawings.timescale import House
+from pantry_web.kitchens.models import Kitchen
 from pantry_web.passage.slack import slacks
 from pantry_web.planning.access import feast_outlook_of, outlook_of
 from pantry_web.planning.hands import Task, feast_tasks, tasks
@@ -20,6 +21,7 @@ from pantry_web.quantities import hours_of
 from pantry_web.sentences import said, tell, translated
 
 NEXT_TASKS = 5
+ALARM_MIN, MOST_LATE_MIN = 10, 60.0
 JUST_PAST = timedelta(hours=12)
 """How much of the past the picture of a whole feast shows."""
 
@@ -82,7 +84,8 @@ def calendar_answer(
             minutes=task.minutes,
             title=f"{', '.join(task.together) or view.dish.name}: "
             f"{said(task.title, view.kitchen.units)}",
-            note=_note(task, view.kitchen.units),
+            note=_note(task, view.kitchen),
+            alarm_min=ALARM_MIN + _late_min(view.kitchen),
         )
         for view, task in ahead
         if task.at is not None
@@ -97,11 +100,24 @@ def calendar_answer(
     return response
 
 
-def _note(task: Task, units: str) -> str:
-    how = said(task.how, units)
-    if not task.withheld:
-        return how
-    return tell("{how}\n\nStop. {withheld}", how=how, withheld=said(task.withheld, units))
+def _late_min(kitchen: Kitchen) -> int:
+    """How much sooner people are reminded in a kitchen that begins late, to five minutes."""
+    late: float = kitchen.learnt.get("late_min", 0.0)
+    return 5 * round(min(max(late, 0.0), MOST_LATE_MIN) / 5.0)
+
+
+def _note(task: Task, kitchen: Kitchen) -> str:
+    told = [said(task.how, kitchen.units)]
+    if late := _late_min(kitchen):
+        told.append(
+            tell(
+                "Reminded {late} min sooner: so late has work begun in this kitchen.",
+                late=late,
+            )
+        )
+    if task.withheld:
+        told.append(tell("Stop. {withheld}", withheld=said(task.withheld, kitchen.units)))
+    return "\n\n".join(told)
 
 
 def _uid(view: Outlook, task: Task, at: datetime) -> str:

@@ -32,7 +32,8 @@ class Task:
 
     `withheld` is why a stop or a gate holds it back, `question` what is asked before it is ticked.
     `together` names the dishes that go on the same trip at the same time. What is next may be put
-    off; how long it can wait is known where it is planned.
+    off; how long it can wait is known where it is planned. `noted` is what was said of it the last
+    time.
     """
 
     kind: Literal["begin", "tend"]
@@ -48,6 +49,7 @@ class Task:
     together: tuple[str, ...] = ()
     is_next: bool = False
     can_wait_until: datetime | None = None
+    noted: tuple[str, ...] = ()
 
 
 def is_all_work(step: DishStep) -> bool:
@@ -114,6 +116,7 @@ def _beginnings(view: Outlook) -> Iterator[Task]:
                 trip=step.trip,
                 is_next=step is following,
                 can_wait_until=planned.latest_start if planned else None,
+                noted=view.noted(step.id),
             )
 
 

@@ -16,6 +16,7 @@ from pantry_web.feasts.documents import House, dish_document
 from pantry_web.feasts.models import Dish, Event, Feast, Mishap
 from pantry_web.feasts.state import DishState, derive
 from pantry_web.kitchens.models import Kitchen
+from pantry_web.ledger.noted import Notes, last_notes, noted_before
 from pantry_web.planning.answers import Answer, Broken, answers_to
 from pantry_web.planning.dish_document import Document, facts_of, with_facts, with_plan
 from pantry_web.planning.plan_document import ToPlan, plan_document
@@ -85,6 +86,14 @@ class Outlook:
         begun = [i for i, step in enumerate(self.steps) if step.id in self.state.begun]
         last_begun = max(begun, default=-1)
         return next((step for step in self.steps[last_begun + 1 :] if step.hands_min), None)
+
+    def noted(self, step: str) -> tuple[str, ...]:
+        """What was noted the last time and is to be heeded at a step."""
+        return self._last_notes.get(step, ())
+
+    @cached_property
+    def _last_notes(self) -> Notes:
+        return last_notes(self.dish, self.steps)
 
     def withheld(self, step: str) -> tuple[DishNotice, ...]:
         """The stops that hold a step back."""
@@ -359,7 +368,7 @@ def feast_outlooks(
     wholes = {feast.pk: FeastOutlook(feast, around, looks=looks, behind=behind) for feast in feasts}
     dishes = Dish.objects.filter(feast__in=feasts).select_related("vessel")
     events = Prefetch("events", Event.objects.select_related("by"))
-    for dish in dishes.prefetch_related(events):
+    for dish in dishes.prefetch_related(events, noted_before()):
         whole = wholes[dish.feast_id]
         dish.feast = whole.feast
         whole.dishes.append(_outlook(dish, whole))

@@ -13,8 +13,8 @@ from pantry_web.running.beside import Beside
 THREADS = 4
 MOST_PROCESSES = 4
 """More than so many answer no faster in one kitchen, and each takes memory."""
-MOST_BYTES = 32 * 1024 * 1024
-"""No request is larger; a kitchen's file has 20 megabytes at the most."""
+MOST_BYTES = 80 * 1024 * 1024
+"""No request is larger; a kitchen's file with its photos has 80 megabytes at the most."""
 TURN_S = 0.0005
 """So long a thread computes before another may: short, for whoever asks for little [s]."""
 

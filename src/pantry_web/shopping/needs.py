@@ -10,6 +10,7 @@ from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.plan.instants import Instant
 from pantry_core.routes.cuts import CUTS
+from pantry_core.routes.servings import bought_for
 from pantry_core.routes.steps import SHOPPING
 from pantry_core.rules.cures import CURE_KEYS
 from pantry_core.rules.ingredients import INGREDIENTS
@@ -18,6 +19,7 @@ from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.pantry.models import Ingredient
 from pantry_web.planning.outlook import Outlook, feast_outlooks
+from pantry_web.quantities import roughly
 from pantry_web.sentences import tell
 from pantry_web.shopping.models import Bought
 
@@ -224,8 +226,28 @@ def _steps_in_the_shop(view: Outlook, by: Instant) -> Iterator[Need]:
         key, purchase = f"{MEAT}-{dish.pk}", dish.piece.get("purchase")
         if purchase is not None:
             name, key = purchase.capitalize(), f"{MEAT}-of-{dish.feast_id}-{purchase}"[:120]
-        note = gettext("weight after trimming; buy a little more")
+        note = _joined([_as_bought(view), *_last_time(view, step.id)])
         yield Need(name, key, dish.mass_g, by, dish, note, _kept(view), step=step.id)
+
+
+def _last_time(view: Outlook, step: str) -> list[str]:
+    """What was noted of the shopping the last time."""
+    return [tell("last time: {note}", note=note) for note in view.noted(step)]
+
+
+def _as_bought(view: Outlook) -> str:
+    """What it weighs in the shop, as trimming goes in this kitchen."""
+    cut, left = CUTS[view.dish.piece["cut"]], view.whole.house.trimmed_left
+    bought_g = bought_for(cut, view.dish.mass_g, trimmed_left=left)
+    if bought_g <= view.dish.mass_g:
+        return gettext("weight after trimming; buy a little more")
+    as_bought = roughly(bought_g, view.kitchen.units)
+    if left == 1.0:
+        return tell("weight after trimming; buy about {as_bought}", as_bought=as_bought)
+    return tell(
+        "weight after trimming; buy about {as_bought}, as trimming goes in this kitchen",
+        as_bought=as_bought,
+    )
 
 
 def _kept(view: Outlook) -> str:

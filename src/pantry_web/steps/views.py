@@ -272,6 +272,7 @@ def _page(
             "edit": edits.get(step.id),
             "is_own": edits.get(step.id, {}).get("own", False),
             "withheld": view.withheld(step.id),
+            "noted": view.noted(step.id),
             "form": form if bad == step.id else _form(view, step) if step.id == shown else None,
         }
         for step in view.steps

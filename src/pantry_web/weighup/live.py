@@ -14,8 +14,8 @@ from pantry_core.dish.work import Worked, worked
 from pantry_core.errors import OutOfRange
 from pantry_core.formats.reading import problem_of
 from pantry_core.routes.customs import CUSTOMS
-from pantry_core.routes.cuts import CUTS
-from pantry_core.routes.servings import servings
+from pantry_core.routes.cuts import CUTS, Cut
+from pantry_core.routes.servings import Servings, servings
 from pantry_core.routes.suits import custom_suits
 from pantry_core.routes.ways import WAYS
 from pantry_web.feasts.choices import NO_METHOD, method_name, way_of
@@ -74,7 +74,8 @@ def live_answer(
     context: dict[str, object] = {
         "sheet": None, "insight": None, "changed": None, "ready_days": "",
         "in_vessel": None, "notices": (), "suggested": {}, "wrong": (),
-        "servings": servings(cut, feast.heads) if cut else None,
+        "servings": _servings(cut, feast, house) if cut else None,
+        "is_own_loss": house.trimmed_left != 1.0 or house.cooked_left != 1.0,
         "customs": (),
         "offers": _offers(piece, form, house, feast, now),
         "heats": heats_of(form),
@@ -96,6 +97,12 @@ def live_answer(
     except OutOfRange as error:
         return context | {"wrong": (str(error),)}
     return context | _shown(found, form, feast, house, now, typed)
+
+
+def _servings(cut: Cut, feast: Feast, house: House) -> Servings:
+    return servings(
+        cut, feast.heads, trimmed_left=house.trimmed_left, cooked_left=house.cooked_left
+    )
 
 
 def _shown(
