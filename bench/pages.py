@@ -19,6 +19,7 @@ from pantry_web.demo import kitchen as demo
 from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.models import Dish, Feast
 from pantry_web.kitchens.models import Cook, Kitchen
+from pantry_web.ledger.models import Evidence, Review
 
 DISHES = int(os.environ.get("DISHES", "200"))
 REPEATS = 60
@@ -61,8 +62,29 @@ def main() -> None:
     path = "/dishes/2/recipe/answer/"
     _measure(f"recipe: POST {path}", lambda: client.post(path, recipe))
     Feast.objects.exclude(pk=1).update(serve_at=demo.SERVE_AT - timedelta(days=300))  # all eaten
+    _tell_of_all(kitchen)
     for path in EATEN_PATHS:
         _measure(path, lambda path=path: client.get(path))
+
+
+def _tell_of_all(kitchen: Kitchen) -> None:
+    """Every dish was told of, and tells something of three figures."""
+    by, now = kitchen.memberships.first().cook, demo.STANDS_AT
+    dishes = list(Dish.objects.all())
+    Review.objects.bulk_create(
+        Review(dish=dish, by=by, told_at=now, saltiness="salty", next_time="Less salt, more bay.",
+               is_learnt_from=True)
+        for dish in dishes
+    )  # fmt: skip
+    told = {
+        "salt-liking": {"salt_pct": 2.0, "usual_pct": 2.0, "taste": "salty"},
+        "hours-oven": {"foretold_h": 2.0, "took_h": 2.3, "is_read": True},
+        "trimmed-left": {"usual": 0.05, "seen": 0.08},
+    }
+    Evidence.objects.bulk_create(
+        Evidence(dish=dish, figure=figure, seen=seen)
+        for dish in dishes for figure, seen in told.items()
+    )  # fmt: skip
 
 
 def _measure(name, ask) -> None:

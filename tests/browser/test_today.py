@@ -5,9 +5,11 @@ import re
 import sqlite3
 from contextlib import closing
 
+from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
 
 from tests.browser.conftest import free_port, served, sign_in
+from tests.web.test_ledger import picture
 
 DISHES = [f"Sauce {n}" for n in range(1, 10)]
 MORNING = {
@@ -15,6 +17,36 @@ MORNING = {
     "tz": "Europe/London", "people": 9,
     "dishes": [{"name": name, "job": {"name": "cold-sauce", "made_g": 400.0}} for name in DISHES],
 }  # fmt: skip
+
+
+def tell_the_next_morning(page, address):
+    """What came of the trout is told, found again, and asked for the next year."""
+    page.goto(f"{address}/house/")
+    page.get_by_label("The demo clock stands at").fill("2027-03-19T09:00")
+    page.get_by_role("button", name="Set the clock").click()
+    page.goto(f"{address}/")
+    page.get_by_role("link", name="Tell Smoked trout").click()
+    page.get_by_label("How salty").select_option("salty")
+    page.get_by_label("How tender").select_option("tough")
+    page.get_by_label("What to do differently").fill("Lighter smoke.")
+    page.get_by_role("button", name="Save").click()
+    photo = {"name": "trout.jpg", "mimeType": "image/jpeg", "buffer": picture()}
+    page.get_by_label("A photo, up to three").set_input_files(photo)
+    page.get_by_role("button", name="Keep the photo").click()
+    expect(page.get_by_role("img", name="Smoked trout, photo 1")).to_be_visible()
+    page.goto(f"{address}/ledger/")
+    page.get_by_label("Words").fill("lighter")
+    page.get_by_role("button", name="Look").click()
+    expect(page.locator(".made li")).to_have_count(1)
+    page.goto(f"{address}/feasts/")
+    page.get_by_role("link", name="Heron Supper").click()
+    page.goto(f"{page.url}copy/")
+    page.get_by_label("To", exact=True).fill("2028-03-17")
+    page.get_by_role("button", name="Copy it").click()
+    expect(page.get_by_text("Lighter smoke.")).to_be_visible()
+    page.get_by_role("button", name="a quarter more time").click()
+    expect(page.get_by_text("Done: Give")).to_be_visible()
+    assert Axe().run(page).violations_count == 0
 
 
 def test_nine_dishes_are_ticked_on_one_page_and_seen_on_another(page, browser, tmp_path):
@@ -36,6 +68,7 @@ def test_nine_dishes_are_ticked_on_one_page_and_seen_on_another(page, browser, t
             page.get_by_role("button", name=name).first.click()
             expect(page.locator(".was-done li", has_text="Sauce")).to_have_count(n + 1)
         expect(other.locator(".was-done li", has_text="Sauce")).to_have_count(9, timeout=15_000)
+        tell_the_next_morning(page, address)
     with closing(sqlite3.connect(tmp_path / "data" / "pantry.sqlite3")) as kept:
         begun = kept.execute(
             "SELECT name FROM feasts_event JOIN feasts_dish ON feasts_dish.id = dish_id"

@@ -241,7 +241,7 @@ def test_notes_of_the_last_time_stand_at_their_steps(cook, quince, nights):
             "Into the yoghurt the evening before"
             in cook.get(f"/dishes/{goat.dish.pk}/{name}/").content.decode()
         )
-    assert "Begin on" in cook.get(f"/feasts/{new.pk}/last-time/").content.decode()
+    assert "It begins on" in cook.get(f"/feasts/{new.pk}/last-time/").content.decode()
 
 
 def test_what_was_ticked_in_passing_teaches_nothing_and_breaks_no_page(cook, quince, nights):

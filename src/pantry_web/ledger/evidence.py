@@ -1,10 +1,12 @@
 """What a dish that is over tells of the figures of its kitchen, and what they come to."""
 
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Any
 
+from django.db.models import F, QuerySet, Window
+from django.db.models.functions import RowNumber
 from django.utils.functional import Promise
 from django.utils.translation import gettext_lazy as _
 from pydantic import TypeAdapter
@@ -229,17 +231,25 @@ def figures_of(kitchen: Kitchen) -> list[Figure]:
     """What a kitchen has learnt, from the latest dishes of each figure, in two queries."""
     own = {each.figure: each for each in OwnFigure.objects.filter(kitchen=kitchen)}
     rows: dict[str, list[Any]] = {key: [] for key in _LEARN}
-    told = Evidence.objects.filter(dish__feast__kitchen=kitchen, dish__feast__removed_at=None)
-    for row in told.select_related("dish__feast").order_by("-dish__feast__serve_at", "-pk"):
-        mine = own.get(row.figure)
-        is_forgotten = mine and mine.since and row.dish.feast.serve_at <= mine.since
-        if row.figure in rows and not is_forgotten and len(rows[row.figure]) < MOST_DISHES:
+    for row in _latest(kitchen, own.values()):
+        if row.figure in rows:
             rows[row.figure].append(row.seen)
     return [
         Figure(key, NAMES[key], _learnt(key, seen), key in own and own[key].is_aside)
         for key, seen in rows.items()
         if seen
     ]
+
+
+def _latest(kitchen: Kitchen, own: Iterable[OwnFigure]) -> QuerySet[Evidence]:
+    """What the latest dishes tell of each figure, the latest first, and nothing forgotten."""
+    told = Evidence.objects.filter(dish__feast__kitchen=kitchen, dish__feast__removed_at=None)
+    for each in own:
+        if each.since is not None:
+            told = told.exclude(figure=each.figure, dish__feast__serve_at__lte=each.since)
+    latest = (F("dish__feast__serve_at").desc(), F("pk").desc())
+    place = Window(RowNumber(), partition_by="figure", order_by=latest)
+    return told.annotate(place=place).filter(place__lte=MOST_DISHES).order_by("place")
 
 
 def _learnt(key: str, seen: Sequence[Any]) -> Learnt:

@@ -117,14 +117,15 @@ def _facts(view: Outlook) -> dict[str, str]:
 def differences(
     one: Past, other: Past, first: Review | None, second: Review | None, kitchen: Kitchen
 ) -> list[tuple[str, str, str, bool]]:
-    """What is known of two dishes, beside each other, and whether it differs."""
+    """What is known of two dishes, beside each other, what differs first, and whether it does."""
     both = ((one, first), (other, second))
     left, right = ({**past.facts, **_judged(review, kitchen)} for past, review in both)
     names = list(dict.fromkeys([*left, *right]))
-    return [
+    rows = [
         (name, left.get(name, "–"), right.get(name, "–"), left.get(name) != right.get(name))
         for name in names
     ]
+    return sorted(rows, key=lambda row: not row[3])
 
 
 def _judged(review: Review | None, kitchen: Kitchen) -> dict[str, str]:

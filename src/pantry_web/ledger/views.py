@@ -48,6 +48,7 @@ def ledger(request: HttpRequest) -> HttpResponse:
     asked.pop("page", None)
     context = {
         "form": form,
+        "is_narrow": any(request.GET.get(name) for name in form.fields if name != "q"),
         "page": page,
         "asked": asked.urlencode(),
         "figures": figures_of(kitchen),

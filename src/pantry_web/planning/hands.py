@@ -125,9 +125,14 @@ def _question(view: Outlook, planned: PlannedStep | None, title: str) -> str:
     asked = asked_of(view)
     if not asked and view.has_no_room:
         return say("No plan has room for {dish}. Is it begun already?", dish=view.dish.name)
-    if asked is not None or planned is None or planned.start - view.now <= EARLY:
-        return asked or ""
-    at = quantities.at(planned.start, view.dish.feast.time_zone)
+    return asked or (asked_before(view, title, planned.start) if planned else "")
+
+
+def asked_before(view: Outlook, title: str, start: datetime) -> str:
+    """What is asked of a step that is planned for much later; nothing of one that is near."""
+    if start - view.now <= EARLY:
+        return ""
+    at = quantities.at(start, view.dish.feast.time_zone)
     return say("{step} is planned for {at}. Is it done already?", step=title, at=at)
 
 

@@ -7,7 +7,7 @@ from typing import Literal
 from zoneinfo import ZoneInfo
 
 from pantry_core.routes.steps import SHOPPING
-from pantry_web.planning.hands import Task, feast_tasks
+from pantry_web.planning.hands import Task, asked_before, feast_tasks
 from pantry_web.planning.happenings import Happening, happenings
 from pantry_web.planning.outlook import FeastOutlook, Outlook, kept_starts
 
@@ -158,7 +158,11 @@ def _entries(whole: FeastOutlook) -> Iterator[Entry]:
             yield Entry(view, task)
         elif task.can_tick or task.withheld:
             at = _from_before(view, task)
-            yield Entry(view, replace(task, at=at), is_from_before=at is not None)
+            if at is None:
+                yield Entry(view, task)
+                continue
+            question = task.question or asked_before(view, task.title, at)
+            yield Entry(view, replace(task, at=at, question=question), is_from_before=True)
 
 
 def _from_before(view: Outlook, task: Task) -> datetime | None:
