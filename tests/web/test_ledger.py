@@ -257,6 +257,13 @@ def test_what_was_ticked_in_passing_teaches_nothing_and_breaks_no_page(cook, qui
         assert cook.get(page).status_code == 200
 
 
+def test_its_page_has_the_sheet_as_it_was(cook, eaten, gammon):
+    sheet = gammon.sheets.get()
+    page = cook.get(f"/dishes/{gammon.pk}/ledger/").content.decode()
+    assert f"by the rules of {sheet.rules_version}" in page
+    assert "Curing salt no. 1" in page
+
+
 def test_what_is_left_says_what_it_is_good_for(cook, eaten, gammon):
     tell(cook, gammon)
     assert "in a hash or a pea soup" in cook.get("/ledger/").content.decode()

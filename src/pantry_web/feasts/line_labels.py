@@ -10,8 +10,13 @@ NAMES = {"water": say("Water"), "salt": say("Salt"), "sugar": say("Sugar or trea
 
 def label_of(name: str, request: WeighRequest) -> str:
     """A line's name as a cook says it, yet to be translated."""
-    if name == "curing-salt" and request.cure is not None:
-        return CURING_SALTS[request.cure.name].name
+    return label_with(name, request.cure.name if request.cure is not None else None)
+
+
+def label_with(name: str, cure: str | None) -> str:
+    """A line's name as a cook says it, yet to be translated; cure, the curing salt, if any."""
+    if name == "curing-salt" and cure in CURING_SALTS:
+        return CURING_SALTS[cure].name
     if name in NAMES:
         return NAMES[name]
     return INGREDIENTS[name].name if name in INGREDIENTS else name.capitalize()

@@ -1,7 +1,7 @@
 """What a dish that is over tells of the figures of its kitchen, and what they come to."""
 
 from collections.abc import Callable, Iterable, Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from datetime import datetime, timedelta
 from typing import Any
 
@@ -54,6 +54,8 @@ NEAR_THE_END = timedelta(minutes=30)
 MOVED_MIN = 720.0
 """What was begun so much sooner or later had been moved on purpose."""
 
+FIGURES = "figures"
+"""Where a kitchen keeps the figures with their bands."""
 OF_THE_HOUSE = {TRIMMED: "trimmed_left", COOKED: "cooked_left", LATE: "late_min"}
 """Figures that bear on what is bought and when people are reminded, not on a dish."""
 
@@ -228,7 +230,18 @@ def _of_beginning(view: Outlook) -> Iterator[Seen]:
 
 
 def figures_of(kitchen: Kitchen) -> list[Figure]:
-    """What a kitchen has learnt, from the latest dishes of each figure, in two queries."""
+    """What a kitchen has learnt, as it was worked out when the last of it was told."""
+    if kitchen.learnt and FIGURES not in kitchen.learnt:
+        return figures_worked_out(kitchen)  # kept before the bands were
+    known: dict[str, Any] = kitchen.learnt.get(FIGURES, {})
+    aside = set(kitchen.own_figures.filter(is_aside=True).values_list("figure", flat=True))
+    return [
+        Figure(key, NAMES[key], Learnt(**known[key]), key in aside) for key in NAMES if key in known
+    ]
+
+
+def figures_worked_out(kitchen: Kitchen) -> list[Figure]:
+    """What the latest dishes tell of each figure, in two queries."""
     own = {each.figure: each for each in OwnFigure.objects.filter(kitchen=kitchen)}
     rows: dict[str, list[Any]] = {key: [] for key in _LEARN}
     for row in _latest(kitchen, own.values()):
@@ -264,10 +277,12 @@ def _json(seen: Any) -> bytes:
 def learnt_document(figures: Sequence[Figure]) -> dict[str, Any]:
     """What is used of the figures, as a kitchen keeps it."""
     used = {each.key: each.learnt.value for each in figures if not each.is_aside}
+    kept = {each.key: asdict(each.learnt) for each in figures}
     hours = {key.removeprefix(HOURS): value for key, value in used.items() if key[:6] == HOURS}
     return {
         **({"salt_liking": used[LIKING]} if LIKING in used else {}),
         **({"salt_speed": used[SPEED]} if SPEED in used else {}),
         **({"hours": hours} if hours else {}),
         **{name: used[key] for key, name in OF_THE_HOUSE.items() if key in used},
+        **({FIGURES: kept} if kept else {}),
     }

@@ -1,6 +1,5 @@
 """What is told of a dish after the meal, and what is looked for in the ledger."""
 
-from collections.abc import Iterable
 from datetime import timedelta
 from typing import Any
 
@@ -107,14 +106,13 @@ class LookForm(PlainForm):
     cut = forms.ChoiceField(label=_("Cut"), required=False)
     method = forms.ChoiceField(label=_("Method"), required=False)
     way = forms.ChoiceField(label=_("Way of cooking"), required=False)
-    feast = forms.ChoiceField(label=_("Feast"), required=False)
+    feast = forms.CharField(max_length=80, label=_("Feast"), required=False)
 
-    def __init__(self, *args: Any, feasts: Iterable[str], **kwargs: Any) -> None:
+    def __init__(self, *args: Any, **kwargs: Any) -> None:
         kwargs.setdefault("label_suffix", "")
         super().__init__(*args, **kwargs)
         offered = {
             "cut": cut_choices(), "method": way_choices(), "way": heat_choices(),
-            "feast": [(name, name) for name in feasts],
         }  # fmt: skip
         for name, choices in offered.items():
             field = self.fields[name]

@@ -12,7 +12,8 @@ from pantry_core.history.weights import Stage
 from pantry_core.measures.said import span
 from pantry_web.drawings.ledger import Span
 from pantry_web.feasts.choices import method_name
-from pantry_web.feasts.models import Event
+from pantry_web.feasts.line_labels import label_with
+from pantry_web.feasts.models import Dish, Event
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.ledger.evidence import stage_weights
 from pantry_web.ledger.models import Review
@@ -36,6 +37,32 @@ class Weight:
     stage: str | Promise
     mass_g: float
     since_pct: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class SheetThen:
+    """What was weighed out, by the rules of then: each line as reckoned, and as weighed [g]."""
+
+    rules_version: str
+    lines: tuple[tuple[str, float, float | None], ...]
+
+
+def sheets_of(dish: Dish) -> list[SheetThen]:
+    """The sheets of a dish as they were when it went in."""
+    return [
+        SheetThen(
+            sheet.rules_version,
+            tuple(
+                (
+                    label_with(line["name"], (sheet.request.get("cure") or {}).get("name")),
+                    line["grams"],
+                    sheet.weighed.get(line["name"]),
+                )
+                for line in sheet.answer.get("lines", ())
+            ),
+        )
+        for sheet in dish.sheets.order_by("pk")
+    ]
 
 
 @dataclass(frozen=True, slots=True)

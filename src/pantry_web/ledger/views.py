@@ -25,13 +25,12 @@ from pantry_web.ledger.evidence import NAMES, figures_of
 from pantry_web.ledger.forms import LookForm, PhotoForm, ReviewForm, typed_of
 from pantry_web.ledger.models import Leftover, Photo, Review
 from pantry_web.ledger.next_time import last_time_of, proposals
-from pantry_web.ledger.past import differences, past_of, spans_of
+from pantry_web.ledger.past import differences, past_of, sheets_of, spans_of
 from pantry_web.planning.access import feast_outlook_of, outlook_of
 from pantry_web.refusal import Refused
 from pantry_web.sentences import tell as tell_of
 
 A_PAGE = 25
-MOST_NAMES = 200
 
 
 def ledger(request: HttpRequest) -> HttpResponse:
@@ -39,17 +38,17 @@ def ledger(request: HttpRequest) -> HttpResponse:
     kitchen = kitchen_of(request)
     learn_of_the_brought_in(kitchen)
     found = _over(kitchen)
-    names = found.order_by("feast__name").values_list("feast__name", flat=True).distinct()
-    form = LookForm(request.GET, feasts=names[:MOST_NAMES])
+    form = LookForm(request.GET)
     if form.is_valid():
         found = _found(found, form.cleaned_data)
-    page = Paginator(found, A_PAGE).get_page(request.GET.get("page"))
+    page = Paginator(found.values_list("pk", flat=True), A_PAGE).get_page(request.GET.get("page"))
     asked = request.GET.copy()
     asked.pop("page", None)
     context = {
         "form": form,
         "is_narrow": any(request.GET.get(name) for name in form.fields if name != "q"),
         "page": page,
+        "dishes": _over(kitchen).filter(pk__in=list(page)),
         "asked": asked.urlencode(),
         "figures": figures_of(kitchen),
         "leftovers": Leftover.objects.filter(dish__feast__kitchen=kitchen, fate="").select_related(
@@ -74,7 +73,8 @@ def _over(kitchen: Kitchen) -> QuerySet[Dish]:
 
 def _found(dishes: QuerySet[Dish], asked: dict[str, Any]) -> QuerySet[Dish]:
     where = {
-        "cut": "document__piece__cut", "method": "document__cure__method", "feast": "feast__name",
+        "cut": "document__piece__cut", "method": "document__cure__method",
+        "feast": "feast__name__icontains",
     }  # fmt: skip
     dishes = dishes.filter(**{where[name]: asked[name] for name in where if asked[name]})
     if way := asked["way"]:
@@ -101,6 +101,7 @@ def dish_page(request: HttpRequest, dish_id: int) -> HttpResponse:
         "dish": view.dish,
         "feast": view.dish.feast,
         "past": past_of(view),
+        "sheets": sheets_of(view.dish),
         "picture": beside(spans) if spans else None,
         "review": _review_of(view.dish),
         "others": others,

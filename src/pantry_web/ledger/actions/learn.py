@@ -5,7 +5,7 @@ from datetime import datetime, timedelta
 
 from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.models import Kitchen
-from pantry_web.ledger.evidence import Seen, figures_of, learnt_document, seen_of
+from pantry_web.ledger.evidence import Seen, figures_worked_out, learnt_document, seen_of
 from pantry_web.ledger.models import Evidence, OwnFigure, Review
 from pantry_web.planning.outlook import outlook_alone
 from pantry_web.presses.once import once
@@ -43,7 +43,7 @@ def learn_of_the_brought_in(kitchen: Kitchen) -> None:
 @once()
 def learn(kitchen: Kitchen) -> None:
     """Work the figures of a kitchen out anew, from all that was told."""
-    kitchen.learnt = learnt_document(figures_of(kitchen))
+    kitchen.learnt = learnt_document(figures_worked_out(kitchen))
     kitchen.save(update_fields=["learnt"])
 
 
