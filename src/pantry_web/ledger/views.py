@@ -85,7 +85,6 @@ def _found(dishes: QuerySet[Dish], asked: dict[str, Any]) -> QuerySet[Dish]:
             Q(name__icontains=word)
             | Q(feast__name__icontains=word)
             | Q(note__icontains=word)
-            | Q(document__heat__way__icontains=word)
             | Q(review__next_time__icontains=word)
         )
     return dishes
