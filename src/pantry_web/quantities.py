@@ -99,6 +99,26 @@ def temperature(celsius: float, units: str) -> str:
     return f"{_plain(round(2 * celsius) / 2, 1)} °C"
 
 
+def degrees_risen(celsius: float, units: str) -> str:
+    """A rise or a fall, with its sign, in whole degrees of the kitchen.
+
+    >>> degrees_risen(6.2, "metric"), degrees_risen(-5.0, "imperial")
+    ('+6 °C', '-9 °F')
+    """
+    return f"{1.8 * celsius:+.0f} °F" if units == "imperial" else f"{celsius:+.0f} °C"
+
+
+def to_five(moment: datetime) -> datetime:
+    """A moment to five minutes, as a forecast is told.
+
+    >>> to_five(datetime(2027, 3, 22, 13, 18)).minute
+    20
+    """
+    five = timedelta(minutes=5)
+    midnight = moment.replace(hour=0, minute=0, second=0, microsecond=0)
+    return midnight + round((moment - midnight) / five) * five
+
+
 def volume(millilitres: float, units: str) -> str:
     """A volume in the kitchen's units: 850 ml or 2.4 l, 3½ cups or 2½ qt; without its sign."""
     amount = abs(millilitres)

@@ -46,6 +46,8 @@ INSTALLED_APPS = [
     "pantry_web.rounds",
     "pantry_web.today",
     "pantry_web.ledger",
+    "pantry_web.devices",
+    "pantry_web.fireday",
     "pantry_web.steps",
     "pantry_web.moving",
     "pantry_web.handbook",

@@ -18,4 +18,6 @@ urlpatterns = [
     path("", include("pantry_web.handbook.urls")),
     path("", include("pantry_web.rounds.urls")),
     path("", include("pantry_web.ledger.urls")),
+    path("", include("pantry_web.devices.urls")),
+    path("", include("pantry_web.fireday.urls")),
 ]

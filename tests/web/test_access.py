@@ -8,6 +8,7 @@ import pytest
 from django.test import Client
 from django.urls import reverse
 
+from pantry_web.devices.actions.add_device import add_device
 from pantry_web.feasts.models import Feast, Mishap
 from pantry_web.kitchens.models import Absence, Cook
 from pantry_web.members.actions.invite import invite
@@ -16,8 +17,8 @@ from pantry_web.members.links import token_of
 from tests.web.conftest import routes
 
 WEB = Path(__file__).parents[2] / "src" / "pantry_web"
-OPEN = {"sign-in", "first-start", "health", "worker", "come-in", "new-password"}
-OWNERS = {"invite", "end-invitation", "change-role", "take-out-kitchen"}
+OPEN = {"device-readings", "sign-in", "first-start", "health", "worker", "come-in", "new-password"}
+OWNERS = {"revoke-device", "invite", "end-invitation", "change-role", "take-out-kitchen"}
 """What a cook of the kitchen is refused."""
 ANSWERED = (200, 302, 422)
 
@@ -60,7 +61,9 @@ def ids(gammon, quince):
     photo = gammon.photos.create(
         jpeg=b"", width=1, height=1, by=gammon.events.first().by, kept_at=begins
     )
+    device, _ = add_device(quince, gammon.events.first().by, "Probe", begins)
     return {
+        "device_id": device.pk, "channel_id": device.channels.first().pk,
         "photo_id": photo.pk, "leftover_id": left.pk, "fate": "eaten",
         "figure": "salt-liking", "deed": "aside",
         "feast_id": gammon.feast_id, "dish_id": gammon.pk, "absence_id": absence.pk,
@@ -76,7 +79,9 @@ def ids(gammon, quince):
 @pytest.mark.parametrize("name", ROUTES)
 def test_nobody_gets_in_without_signing_in(client, ids, name):
     for answer in (client.get(address(name, ids)), client.post(address(name, ids))):
-        if name in OPEN:
+        if name == "device-readings":
+            assert answer.status_code in (401, 405), "a token alone opens it"
+        elif name in OPEN:
             assert answer.status_code in (200, 404)
         elif name == "sign-out":
             assert answer.status_code in (302, 405)

@@ -107,7 +107,8 @@ class Gate:
 
     `may_pass`: the cook may go on all the same, for no stop stands. `asks` a temperature, a touch
     or a look; goal_c and what was read last [°C]; `left_h` how much longer by what was read [h],
-    and in how long to look again [h].
+    and in how long to look again [h]; `foretold` the way that the thickest part takes from now on,
+    as hours from now and temperatures [h, °C].
     """
 
     step: str
@@ -121,6 +122,7 @@ class Gate:
     left_h: CookTime | None
     look_again_h: float | None
     text: str
+    foretold: tuple[tuple[float, float], ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

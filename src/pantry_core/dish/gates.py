@@ -5,6 +5,8 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Final, Literal
 
+import numpy as np
+
 from pantry_core.dish.answer import CookTime, DishStep, Gate
 from pantry_core.dish.clock import Clock
 from pantry_core.dish.cooking import Cook
@@ -12,6 +14,7 @@ from pantry_core.heat.doneness import hold_needed_min
 from pantry_core.heat.forecast import Reading, forecast
 from pantry_core.heat.probe import believed
 from pantry_core.heat.stages import Stage
+from pantry_core.heat.through import Journey
 from pantry_core.history.log import Log, hours_between
 from pantry_core.routes.heating import TimedStage, as_stage, planning_goal_c, start_c
 from pantry_core.routes.steps import CURING, Route
@@ -26,6 +29,7 @@ JUST_AS_HOT: Final = 0.05
 """A reading that is shown as the goal has reached it [°C]."""
 LOOK_EARLY: Final = 0.6
 """The probe is looked at again when so much of the least time has gone by (our choice)."""
+WAY_POINTS: Final = 13
 SOONEST_LOOK_H: Final = 5.0 / 60.0
 WAITED: Final = frozenset(("thaw", "freeze", "chill-brine"))
 """Kinds of step that have waited long enough when their time is over."""
@@ -87,9 +91,12 @@ def gate_of(
     course = _course(running, cook, way, log)
     known, doubted = _believed(known, course, cook)
     is_there = course is not None and (known.read_c or 0.0) >= (course.last.until_c or 0.0)
-    left = None if doubted or is_there else _left(known, course, cook)
+    ahead = None if doubted or is_there else _ahead(known, course, cook)
+    left = ahead.left if ahead else None
     known = replace(known, hold_min=cook.cooking.hold_min)
     gate = _gate(known, left, _after(steps, running), _least_c(running, steps, cook))
+    if ahead is not None and not gate.is_open:
+        gate = replace(gate, foretold=ahead.way)
     if doubted:
         gate = replace(gate, is_open=False, may_pass=False, text=doubted)
     if left is None or gate.is_open:
@@ -297,7 +304,15 @@ def _believed(known: Known, course: Course | None, cook: Cook) -> tuple[Known, s
     return replace(known, readings=mine), doubted
 
 
-def _left(known: Known, course: Course | None, cook: Cook) -> CookTime | None:
+@dataclass(frozen=True, slots=True)
+class Ahead:
+    """How much longer a stage takes [h], and the way that the thickest part takes from now on."""
+
+    left: CookTime
+    way: tuple[tuple[float, float], ...]
+
+
+def _ahead(known: Known, course: Course | None, cook: Cook) -> Ahead | None:
     """How much longer a stage takes by what the probe read, its band included [h]."""
     if course is None or not known.readings:
         return None
@@ -311,8 +326,22 @@ def _left(known: Known, course: Course | None, cook: Cook) -> CookTime | None:
         return None
     so_far = course.past_h + known.lasted_h
     done = found.done
-    return CookTime(
+    left = CookTime(
         max(done.usual - so_far, 0.0), max(done.low - so_far, 0.0), max(done.high - so_far, 0.0)
+    )
+    return Ahead(left, _way_from(found.journey, so_far))
+
+
+def _way_from(journey: Journey | None, so_far_h: float) -> tuple[tuple[float, float], ...]:
+    """The way of the thickest part from a moment on, at so many points [h from then, °C]."""
+    if journey is None:
+        return ()
+    end_h = max(float(journey.hours[-1]), so_far_h)
+    hours = np.linspace(so_far_h, end_h, WAY_POINTS)
+    heart_c = np.interp(hours, journey.hours, journey.heart_c)
+    return tuple(
+        (round(float(h) - so_far_h, 3), round(float(c), 1))
+        for h, c in zip(hours, heart_c, strict=True)
     )
 
 

@@ -196,3 +196,10 @@ class ClockForm(ZonedForm):
     """Where the demo clock stands."""
 
     stands_at = InstantField(label=_("The demo clock stands at"))
+    runs = forms.TypedChoiceField(
+        choices=[
+            (0, _("and stands still")), (1, _("and runs")), (10, _("and runs ten times as fast")),
+            (60, _("and runs sixty times as fast")),
+        ],
+        coerce=int, empty_value="0", label=_("From there"), required=False,
+    )  # fmt: skip

@@ -82,6 +82,8 @@ class Kitchen(models.Model):
     learnt = models.JSONField(default=dict, blank=True)
     is_demo = models.BooleanField(default=False)
     stands_at = models.DateTimeField(null=True, blank=True)
+    runs_since = models.DateTimeField(null=True, blank=True)
+    runs_times = models.PositiveSmallIntegerField(default=1)
 
     class Meta:
         constraints = [

@@ -89,7 +89,7 @@ def set_clock(request: HttpRequest) -> HttpResponse:
         raise Http404
     form = ClockForm(request.POST, zone=kitchen.time_zone)
     if form.is_valid():
-        set_demo_clock(kitchen, form.cleaned_data["stands_at"])
+        set_demo_clock(kitchen, form.cleaned_data["stands_at"], int(form.cleaned_data["runs"]))
         return redirect("house")
     return _house_page(request, kitchen, clock_form=form)
 
@@ -126,7 +126,7 @@ def _house_page(
     context = {
         "form": house_form,
         "absence_form": absence_form or AbsenceForm(zone=zone),
-        "clock_form": clock_form or ClockForm(zone=zone, initial={"stands_at": clock.now(kitchen)}),
+        "clock_form": clock_form or ClockForm(zone=zone, initial=_clock_of(kitchen)),
         "hours_form": hours_form or HoursForm(initial=HoursForm.of(kitchen)),
         "day_form": day_form or ChangedDayForm(today=today),
         "changed_days": kitchen.changed_days.filter(day__gte=today),
@@ -134,3 +134,9 @@ def _house_page(
         "is_owner": membership_of(request).role == Membership.Role.OWNER,
     }
     return render(request, "kitchens/house.html", context, status=422 if wrong else 200)
+
+
+def _clock_of(kitchen: Kitchen) -> dict[str, object]:
+    """The demo clock as it stands in its form."""
+    runs = kitchen.runs_times if kitchen.runs_since else 0
+    return {"stands_at": clock.now(kitchen), "runs": runs}

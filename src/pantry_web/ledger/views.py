@@ -41,7 +41,9 @@ def ledger(request: HttpRequest) -> HttpResponse:
     form = LookForm(request.GET)
     if form.is_valid():
         found = _found(found, form.cleaned_data)
-    page = Paginator(found.values_list("pk", flat=True), A_PAGE).get_page(request.GET.get("page"))
+    # They are looked through once, to count and to show them.
+    keys = list(found.values_list("pk", flat=True))
+    page = Paginator(keys, A_PAGE).get_page(request.GET.get("page"))
     asked = request.GET.copy()
     asked.pop("page", None)
     context = {

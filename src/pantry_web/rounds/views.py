@@ -24,6 +24,9 @@ from pantry_web.planning.outlook import Outlook
 from pantry_web.rounds.forms import NoteForm
 from pantry_web.rounds.salt_now import past_of_dish, taste_answer, weigh_in
 
+BACK = {"today": "today", "fire": "fire-day"}
+"""Where a press may lead back to, by what its form says."""
+
 
 def rounds(request: HttpRequest, dish_id: int) -> HttpResponse:
     """What is next, what comes after, what was done."""
@@ -91,7 +94,8 @@ def _done(
 ) -> HttpResponse:
     """Do it on the dish as it stands; what is refused is said."""
     done(request, dish_id, deed, alone=alone)
-    return redirect(*(("today",) if request.POST.get("back") == "today" else ("rounds", dish_id)))
+    back = BACK.get(request.POST.get("back", ""))
+    return redirect(back) if back else redirect("rounds", dish_id)
 
 
 def _lies_cold(view: Outlook) -> bool:

@@ -5,33 +5,62 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     initial = True
 
     dependencies = [
-        ('kitchens', '0003_country_and_own_days'),
+        ("kitchens", "0003_country_and_own_days"),
     ]
 
     operations = [
         migrations.CreateModel(
-            name='Work',
+            name="Work",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('key', models.CharField(max_length=80)),
-                ('document', models.JSONField()),
-                ('state', models.CharField(choices=[('waiting', 'Waiting'), ('running', 'Running'), ('done', 'Done'), ('failed', 'Failed')], default='waiting', max_length=8)),
-                ('attempts', models.PositiveSmallIntegerField(default=0)),
-                ('queued_at', models.DateTimeField()),
-                ('holder', models.UUIDField(null=True)),
-                ('leased_until', models.DateTimeField(null=True)),
-                ('progress', models.JSONField(default=dict)),
-                ('wants_stop', models.BooleanField(default=False)),
-                ('answer', models.JSONField(null=True)),
-                ('kitchen', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='work', to='kitchens.kitchen')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("key", models.CharField(max_length=80)),
+                ("document", models.JSONField()),
+                (
+                    "state",
+                    models.CharField(
+                        choices=[
+                            ("waiting", "Waiting"),
+                            ("running", "Running"),
+                            ("done", "Done"),
+                            ("failed", "Failed"),
+                        ],
+                        default="waiting",
+                        max_length=8,
+                    ),
+                ),
+                ("attempts", models.PositiveSmallIntegerField(default=0)),
+                ("queued_at", models.DateTimeField()),
+                ("holder", models.UUIDField(null=True)),
+                ("leased_until", models.DateTimeField(null=True)),
+                ("progress", models.JSONField(default=dict)),
+                ("wants_stop", models.BooleanField(default=False)),
+                ("answer", models.JSONField(null=True)),
+                (
+                    "kitchen",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="work",
+                        to="kitchens.kitchen",
+                    ),
+                ),
             ],
             options={
-                'indexes': [models.Index(fields=['queued_at'], name='background__queued__c07c1f_idx')],
-                'constraints': [models.UniqueConstraint(fields=('kitchen', 'key'), name='asked_once_in_a_kitchen')],
+                "indexes": [
+                    models.Index(fields=["queued_at"], name="background__queued__c07c1f_idx")
+                ],
+                "constraints": [
+                    models.UniqueConstraint(
+                        fields=("kitchen", "key"), name="asked_once_in_a_kitchen"
+                    )
+                ],
             },
         ),
     ]

@@ -6,18 +6,21 @@ from django.db import migrations
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('background', '0001_initial'),
+        ("background", "0001_initial"),
     ]
 
     # Nothing changes in the database: a table that is made anew would lose its triggers.
     operations = [
-        migrations.SeparateDatabaseAndState(state_operations=[
-            migrations.AlterField(
-                model_name='work',
-                name='answer',
-                field=pantry_web.sentences.SentencesField(encoder=django.core.serializers.json.DjangoJSONEncoder, null=True),
-            ),
-        ]),
+        migrations.SeparateDatabaseAndState(
+            state_operations=[
+                migrations.AlterField(
+                    model_name="work",
+                    name="answer",
+                    field=pantry_web.sentences.SentencesField(
+                        encoder=django.core.serializers.json.DjangoJSONEncoder, null=True
+                    ),
+                ),
+            ]
+        ),
     ]

@@ -6,148 +6,313 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     initial = True
 
     dependencies = [
-        ('kitchens', '0001_initial'),
+        ("kitchens", "0001_initial"),
         migrations.swappable_dependency(settings.AUTH_USER_MODEL),
     ]
 
     operations = [
         migrations.CreateModel(
-            name='Feast',
+            name="Feast",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('name', models.CharField(max_length=80)),
-                ('serve_at', models.DateTimeField()),
-                ('time_zone', models.CharField(max_length=64)),
-                ('heads', models.PositiveSmallIntegerField()),
-                ('kitchen', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='feasts', to='kitchens.kitchen')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("name", models.CharField(max_length=80)),
+                ("serve_at", models.DateTimeField()),
+                ("time_zone", models.CharField(max_length=64)),
+                ("heads", models.PositiveSmallIntegerField()),
+                (
+                    "kitchen",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="feasts",
+                        to="kitchens.kitchen",
+                    ),
+                ),
             ],
             options={
-                'ordering': ['serve_at', 'pk'],
+                "ordering": ["serve_at", "pk"],
             },
         ),
         migrations.CreateModel(
-            name='Dish',
+            name="Dish",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('name', models.CharField(max_length=80)),
-                ('cut', models.CharField(max_length=20)),
-                ('mass_g', models.FloatField()),
-                ('thickness_mm', models.FloatField()),
-                ('is_thickness_guessed', models.BooleanField(default=False)),
-                ('bone_share', models.FloatField(default=0.0)),
-                ('is_frozen', models.BooleanField(default=False)),
-                ('method', models.CharField(choices=[('even-brine', 'Even brine'), ('dry-cure', 'Dry cure, bagged'), ('dry-brine', 'Dry brine')], max_length=12)),
-                ('target_salt_pct', models.FloatField()),
-                ('sugar_pct', models.FloatField(default=0.0)),
-                ('water_g', models.FloatField(blank=True, null=True)),
-                ('is_pink', models.BooleanField(default=False)),
-                ('school', models.CharField(choices=[('model', 'This model'), ('week-an-inch', 'A week an inch'), ('two-days-a-kilo', 'Two days a kilo, and two'), ('five-days', 'Five days'), ('fortnight', 'A fortnight')], default='model', max_length=16)),
-                ('feast', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='dishes', to='feasts.feast')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("name", models.CharField(max_length=80)),
+                ("cut", models.CharField(max_length=20)),
+                ("mass_g", models.FloatField()),
+                ("thickness_mm", models.FloatField()),
+                ("is_thickness_guessed", models.BooleanField(default=False)),
+                ("bone_share", models.FloatField(default=0.0)),
+                ("is_frozen", models.BooleanField(default=False)),
+                (
+                    "method",
+                    models.CharField(
+                        choices=[
+                            ("even-brine", "Even brine"),
+                            ("dry-cure", "Dry cure, bagged"),
+                            ("dry-brine", "Dry brine"),
+                        ],
+                        max_length=12,
+                    ),
+                ),
+                ("target_salt_pct", models.FloatField()),
+                ("sugar_pct", models.FloatField(default=0.0)),
+                ("water_g", models.FloatField(blank=True, null=True)),
+                ("is_pink", models.BooleanField(default=False)),
+                (
+                    "school",
+                    models.CharField(
+                        choices=[
+                            ("model", "This model"),
+                            ("week-an-inch", "A week an inch"),
+                            ("two-days-a-kilo", "Two days a kilo, and two"),
+                            ("five-days", "Five days"),
+                            ("fortnight", "A fortnight"),
+                        ],
+                        default="model",
+                        max_length=16,
+                    ),
+                ),
+                (
+                    "feast",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.PROTECT,
+                        related_name="dishes",
+                        to="feasts.feast",
+                    ),
+                ),
             ],
             options={
-                'ordering': ['pk'],
+                "ordering": ["pk"],
             },
         ),
         migrations.CreateModel(
-            name='Step',
+            name="Step",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('position', models.PositiveSmallIntegerField()),
-                ('key', models.CharField(max_length=40)),
-                ('kind', models.CharField(max_length=20)),
-                ('title', models.CharField(max_length=80)),
-                ('begin', models.CharField(blank=True, max_length=200)),
-                ('tend', models.CharField(blank=True, max_length=200)),
-                ('place', models.CharField(blank=True, max_length=20)),
-                ('min_h', models.FloatField()),
-                ('prefer_h', models.FloatField(null=True)),
-                ('max_h', models.FloatField(null=True)),
-                ('hands_min', models.FloatField(default=0.0)),
-                ('attended', models.BooleanField(default=False)),
-                ('uses', models.FloatField(default=1.0)),
-                ('every_h', models.FloatField(null=True)),
-                ('locked_start', models.DateTimeField(null=True)),
-                ('dish', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='steps', to='feasts.dish')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("position", models.PositiveSmallIntegerField()),
+                ("key", models.CharField(max_length=40)),
+                ("kind", models.CharField(max_length=20)),
+                ("title", models.CharField(max_length=80)),
+                ("begin", models.CharField(blank=True, max_length=200)),
+                ("tend", models.CharField(blank=True, max_length=200)),
+                ("place", models.CharField(blank=True, max_length=20)),
+                ("min_h", models.FloatField()),
+                ("prefer_h", models.FloatField(null=True)),
+                ("max_h", models.FloatField(null=True)),
+                ("hands_min", models.FloatField(default=0.0)),
+                ("attended", models.BooleanField(default=False)),
+                ("uses", models.FloatField(default=1.0)),
+                ("every_h", models.FloatField(null=True)),
+                ("locked_start", models.DateTimeField(null=True)),
+                (
+                    "dish",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="steps",
+                        to="feasts.dish",
+                    ),
+                ),
             ],
             options={
-                'ordering': ['position'],
+                "ordering": ["position"],
             },
         ),
         migrations.CreateModel(
-            name='WeighSheet',
+            name="WeighSheet",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('batch', models.UUIDField(unique=True)),
-                ('rules_version', models.CharField(max_length=20)),
-                ('request', models.JSONField()),
-                ('answer', models.JSONField()),
-                ('dish', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='sheets', to='feasts.dish')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("batch", models.UUIDField(unique=True)),
+                ("rules_version", models.CharField(max_length=20)),
+                ("request", models.JSONField()),
+                ("answer", models.JSONField()),
+                (
+                    "dish",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.PROTECT,
+                        related_name="sheets",
+                        to="feasts.dish",
+                    ),
+                ),
             ],
             options={
-                'abstract': False,
+                "abstract": False,
             },
         ),
         migrations.CreateModel(
-            name='Event',
+            name="Event",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('batch', models.UUIDField()),
-                ('what', models.CharField(choices=[('weighed', 'Weighed'), ('put-in', 'Put In'), ('turned', 'Turned'), ('lifted', 'Lifted'), ('tasted', 'Tasted'), ('temperature-read', 'Temperature Read'), ('step-started', 'Step Started'), ('step-ended', 'Step Ended'), ('noted', 'Noted'), ('withdrawn', 'Withdrawn')], max_length=20)),
-                ('at', models.DateTimeField()),
-                ('recorded_at', models.DateTimeField(auto_now_add=True)),
-                ('step_key', models.CharField(blank=True, max_length=40)),
-                ('mass_g', models.FloatField(null=True)),
-                ('temperature_c', models.FloatField(null=True)),
-                ('taste', models.CharField(blank=True, choices=[('flat', 'Flat'), ('right', 'Right'), ('salty', 'Salty'), ('too-salty', 'too salty')], max_length=10)),
-                ('note', models.CharField(blank=True, max_length=500)),
-                ('withdraws', models.UUIDField(null=True)),
-                ('by', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),
-                ('dish', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='events', to='feasts.dish')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("batch", models.UUIDField()),
+                (
+                    "what",
+                    models.CharField(
+                        choices=[
+                            ("weighed", "Weighed"),
+                            ("put-in", "Put In"),
+                            ("turned", "Turned"),
+                            ("lifted", "Lifted"),
+                            ("tasted", "Tasted"),
+                            ("temperature-read", "Temperature Read"),
+                            ("step-started", "Step Started"),
+                            ("step-ended", "Step Ended"),
+                            ("noted", "Noted"),
+                            ("withdrawn", "Withdrawn"),
+                        ],
+                        max_length=20,
+                    ),
+                ),
+                ("at", models.DateTimeField()),
+                ("recorded_at", models.DateTimeField(auto_now_add=True)),
+                ("step_key", models.CharField(blank=True, max_length=40)),
+                ("mass_g", models.FloatField(null=True)),
+                ("temperature_c", models.FloatField(null=True)),
+                (
+                    "taste",
+                    models.CharField(
+                        blank=True,
+                        choices=[
+                            ("flat", "Flat"),
+                            ("right", "Right"),
+                            ("salty", "Salty"),
+                            ("too-salty", "too salty"),
+                        ],
+                        max_length=10,
+                    ),
+                ),
+                ("note", models.CharField(blank=True, max_length=500)),
+                ("withdraws", models.UUIDField(null=True)),
+                (
+                    "by",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.PROTECT,
+                        related_name="+",
+                        to=settings.AUTH_USER_MODEL,
+                    ),
+                ),
+                (
+                    "dish",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.PROTECT,
+                        related_name="events",
+                        to="feasts.dish",
+                    ),
+                ),
             ],
             options={
-                'ordering': ['pk'],
-                'indexes': [models.Index(fields=['dish', 'id'], name='feasts_even_dish_id_26006d_idx')],
-                'constraints': [models.CheckConstraint(condition=models.Q(('mass_g', None), ('mass_g__gt', 0), _connector='OR'), name='weighed_something'), models.CheckConstraint(condition=models.Q(models.Q(('what', 'withdrawn'), ('withdraws__isnull', False)), models.Q(models.Q(('what', 'withdrawn'), _negated=True), ('withdraws', None)), _connector='OR'), name='only_a_withdrawal_withdraws')],
+                "ordering": ["pk"],
+                "indexes": [
+                    models.Index(fields=["dish", "id"], name="feasts_even_dish_id_26006d_idx")
+                ],
+                "constraints": [
+                    models.CheckConstraint(
+                        condition=models.Q(("mass_g", None), ("mass_g__gt", 0), _connector="OR"),
+                        name="weighed_something",
+                    ),
+                    models.CheckConstraint(
+                        condition=models.Q(
+                            models.Q(("what", "withdrawn"), ("withdraws__isnull", False)),
+                            models.Q(
+                                models.Q(("what", "withdrawn"), _negated=True), ("withdraws", None)
+                            ),
+                            _connector="OR",
+                        ),
+                        name="only_a_withdrawal_withdraws",
+                    ),
+                ],
             },
         ),
         migrations.AddIndex(
-            model_name='feast',
-            index=models.Index(fields=['kitchen', 'serve_at'], name='feasts_feas_kitchen_d232e6_idx'),
+            model_name="feast",
+            index=models.Index(
+                fields=["kitchen", "serve_at"], name="feasts_feas_kitchen_d232e6_idx"
+            ),
         ),
         migrations.AddConstraint(
-            model_name='feast',
-            constraint=models.CheckConstraint(condition=models.Q(('heads__gte', 1)), name='somebody_eats'),
+            model_name="feast",
+            constraint=models.CheckConstraint(
+                condition=models.Q(("heads__gte", 1)), name="somebody_eats"
+            ),
         ),
         migrations.AddConstraint(
-            model_name='dish',
-            constraint=models.CheckConstraint(condition=models.Q(('mass_g__gt', 0), ('thickness_mm__gt', 0)), name='dish_has_mass_and_thickness'),
+            model_name="dish",
+            constraint=models.CheckConstraint(
+                condition=models.Q(("mass_g__gt", 0), ("thickness_mm__gt", 0)),
+                name="dish_has_mass_and_thickness",
+            ),
         ),
         migrations.AddConstraint(
-            model_name='dish',
-            constraint=models.CheckConstraint(condition=models.Q(('bone_share__gte', 0), ('bone_share__lt', 1)), name='bone_is_a_share'),
+            model_name="dish",
+            constraint=models.CheckConstraint(
+                condition=models.Q(("bone_share__gte", 0), ("bone_share__lt", 1)),
+                name="bone_is_a_share",
+            ),
         ),
         migrations.AddConstraint(
-            model_name='dish',
-            constraint=models.CheckConstraint(condition=models.Q(('sugar_pct__gte', 0), ('target_salt_pct__gte', 0)), name='salt_not_negative'),
+            model_name="dish",
+            constraint=models.CheckConstraint(
+                condition=models.Q(("sugar_pct__gte", 0), ("target_salt_pct__gte", 0)),
+                name="salt_not_negative",
+            ),
         ),
         migrations.AddConstraint(
-            model_name='dish',
-            constraint=models.CheckConstraint(condition=models.Q(models.Q(('method', 'even-brine'), _negated=True), ('water_g__gt', 0), _connector='OR'), name='brine_has_water'),
+            model_name="dish",
+            constraint=models.CheckConstraint(
+                condition=models.Q(
+                    models.Q(("method", "even-brine"), _negated=True),
+                    ("water_g__gt", 0),
+                    _connector="OR",
+                ),
+                name="brine_has_water",
+            ),
         ),
         migrations.AddConstraint(
-            model_name='step',
-            constraint=models.UniqueConstraint(fields=('dish', 'key'), name='step_key_once_in_a_dish'),
+            model_name="step",
+            constraint=models.UniqueConstraint(
+                fields=("dish", "key"), name="step_key_once_in_a_dish"
+            ),
         ),
         migrations.AddConstraint(
-            model_name='step',
-            constraint=models.CheckConstraint(condition=models.Q(('hands_min__gte', 0), ('min_h__gte', 0)), name='step_takes_no_negative_time'),
+            model_name="step",
+            constraint=models.CheckConstraint(
+                condition=models.Q(("hands_min__gte", 0), ("min_h__gte", 0)),
+                name="step_takes_no_negative_time",
+            ),
         ),
         migrations.AddConstraint(
-            model_name='step',
-            constraint=models.CheckConstraint(condition=models.Q(('max_h', None), ('max_h__gte', models.F('min_h')), _connector='OR'), name='step_has_a_window'),
+            model_name="step",
+            constraint=models.CheckConstraint(
+                condition=models.Q(
+                    ("max_h", None), ("max_h__gte", models.F("min_h")), _connector="OR"
+                ),
+                name="step_has_a_window",
+            ),
         ),
     ]

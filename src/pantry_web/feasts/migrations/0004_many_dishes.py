@@ -8,159 +8,240 @@ from pantry_web.feasts.migrations._guard import guarding
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('feasts', '0003_every_method'),
-        ('kitchens', '0003_country_and_own_days'),
-        ('pantry', '0001_initial'),
+        ("feasts", "0003_every_method"),
+        ("kitchens", "0003_country_and_own_days"),
+        ("pantry", "0001_initial"),
         migrations.swappable_dependency(settings.AUTH_USER_MODEL),
     ]
 
     operations = [
         migrations.CreateModel(
-            name='KeptRoute',
+            name="KeptRoute",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('name', models.CharField(max_length=80)),
-                ('steps', models.JSONField()),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("name", models.CharField(max_length=80)),
+                ("steps", models.JSONField()),
             ],
             options={
-                'ordering': ['name', 'pk'],
+                "ordering": ["name", "pk"],
             },
         ),
         migrations.CreateModel(
-            name='Mishap',
+            name="Mishap",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('kind', models.CharField(choices=[('power-out', 'The power was out'), ('fridge-warm', 'The fridge was warm'), ('left-out', 'It stood on the counter')], max_length=12)),
-                ('begins', models.DateTimeField()),
-                ('ends', models.DateTimeField()),
-                ('temperature_c', models.FloatField(blank=True, null=True)),
-                ('recorded_at', models.DateTimeField(auto_now_add=True)),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                (
+                    "kind",
+                    models.CharField(
+                        choices=[
+                            ("power-out", "The power was out"),
+                            ("fridge-warm", "The fridge was warm"),
+                            ("left-out", "It stood on the counter"),
+                        ],
+                        max_length=12,
+                    ),
+                ),
+                ("begins", models.DateTimeField()),
+                ("ends", models.DateTimeField()),
+                ("temperature_c", models.FloatField(blank=True, null=True)),
+                ("recorded_at", models.DateTimeField(auto_now_add=True)),
             ],
             options={
-                'ordering': ['begins', 'pk'],
+                "ordering": ["begins", "pk"],
             },
         ),
         migrations.CreateModel(
-            name='Solve',
+            name="Solve",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('key', models.CharField(max_length=80, unique=True)),
-                ('document', models.JSONField()),
-                ('keep', models.JSONField(default=list)),
-                ('state', models.CharField(choices=[('waiting', 'Waiting'), ('running', 'Running'), ('done', 'Done')], default='waiting', max_length=8)),
-                ('deviation_h', models.FloatField(null=True)),
-                ('bound_h', models.FloatField(null=True)),
-                ('wants_stop', models.BooleanField(default=False)),
-                ('answer', models.JSONField(null=True)),
-                ('begun_at', models.DateTimeField(auto_now_add=True)),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("key", models.CharField(max_length=80, unique=True)),
+                ("document", models.JSONField()),
+                ("keep", models.JSONField(default=list)),
+                (
+                    "state",
+                    models.CharField(
+                        choices=[("waiting", "Waiting"), ("running", "Running"), ("done", "Done")],
+                        default="waiting",
+                        max_length=8,
+                    ),
+                ),
+                ("deviation_h", models.FloatField(null=True)),
+                ("bound_h", models.FloatField(null=True)),
+                ("wants_stop", models.BooleanField(default=False)),
+                ("answer", models.JSONField(null=True)),
+                ("begun_at", models.DateTimeField(auto_now_add=True)),
             ],
         ),
         migrations.RemoveConstraint(
-            model_name='dish',
-            name='dish_has_mass_and_thickness',
+            model_name="dish",
+            name="dish_has_mass_and_thickness",
         ),
         migrations.AddField(
-            model_name='dish',
-            name='early_max_min',
+            model_name="dish",
+            name="early_max_min",
             field=models.FloatField(default=0.0),
         ),
         migrations.AddField(
-            model_name='dish',
-            name='is_given_up',
+            model_name="dish",
+            name="is_given_up",
             field=models.BooleanField(default=False),
         ),
         migrations.AddField(
-            model_name='dish',
-            name='job',
+            model_name="dish",
+            name="job",
             field=models.CharField(blank=True, max_length=12),
         ),
         migrations.AddField(
-            model_name='dish',
-            name='note',
+            model_name="dish",
+            name="note",
             field=models.TextField(blank=True, max_length=2000),
         ),
         migrations.AddField(
-            model_name='dish',
-            name='serve_at',
+            model_name="dish",
+            name="serve_at",
             field=models.DateTimeField(blank=True, null=True),
         ),
         migrations.AddField(
-            model_name='feast',
-            name='kept_plan',
+            model_name="feast",
+            name="kept_plan",
             field=models.JSONField(blank=True, null=True),
         ),
         migrations.AddField(
-            model_name='feast',
-            name='note',
+            model_name="feast",
+            name="note",
             field=models.TextField(blank=True, max_length=2000),
         ),
         migrations.AddField(
-            model_name='feast',
-            name='version',
+            model_name="feast",
+            name="version",
             field=models.PositiveIntegerField(default=0),
         ),
         migrations.AddField(
-            model_name='step',
-            name='is_changed',
+            model_name="step",
+            name="is_changed",
             field=models.BooleanField(default=False),
         ),
         migrations.AddField(
-            model_name='step',
-            name='is_own',
+            model_name="step",
+            name="is_own",
             field=models.BooleanField(default=False),
         ),
         migrations.AlterField(
-            model_name='dish',
-            name='cut',
+            model_name="dish",
+            name="cut",
             field=models.CharField(blank=True, max_length=20),
         ),
         migrations.AlterField(
-            model_name='dish',
-            name='method',
-            field=models.CharField(blank=True, choices=[('even-brine', 'Even brine'), ('strong-brine', 'Strong brine, timed'), ('dry-cure', 'Dry cure, bagged'), ('heaped-cure', 'Dry cure, heaped, washed off'), ('dry-brine', 'Dry brine'), ('needle-brine', 'Needle and brine'), ('needle', 'Needle alone'), ('oil-marinade', 'Oil and herbs'), ('sauce-marinade', 'Salty sauce, sugar, fruit'), ('acid-marinade', 'Wine, vinegar, citrus'), ('dairy-marinade', 'Buttermilk or yoghurt'), ('herb-marinade', 'Salted green herbs and oil'), ('quick-pickle', 'Quick pickle')], max_length=16),
+            model_name="dish",
+            name="method",
+            field=models.CharField(
+                blank=True,
+                choices=[
+                    ("even-brine", "Even brine"),
+                    ("strong-brine", "Strong brine, timed"),
+                    ("dry-cure", "Dry cure, bagged"),
+                    ("heaped-cure", "Dry cure, heaped, washed off"),
+                    ("dry-brine", "Dry brine"),
+                    ("needle-brine", "Needle and brine"),
+                    ("needle", "Needle alone"),
+                    ("oil-marinade", "Oil and herbs"),
+                    ("sauce-marinade", "Salty sauce, sugar, fruit"),
+                    ("acid-marinade", "Wine, vinegar, citrus"),
+                    ("dairy-marinade", "Buttermilk or yoghurt"),
+                    ("herb-marinade", "Salted green herbs and oil"),
+                    ("quick-pickle", "Quick pickle"),
+                ],
+                max_length=16,
+            ),
         ),
         migrations.AlterField(
-            model_name='dish',
-            name='thickness_mm',
+            model_name="dish",
+            name="thickness_mm",
             field=models.FloatField(blank=True, null=True),
         ),
         migrations.AddConstraint(
-            model_name='dish',
-            constraint=models.CheckConstraint(condition=models.Q(models.Q(('mass_g__gt', 0), ('thickness_mm__gt', 0)), models.Q(('mass_g__gt', 0), ('thickness_mm', None), models.Q(('job', ''), _negated=True)), _connector='OR'), name='dish_has_mass_and_thickness'),
+            model_name="dish",
+            constraint=models.CheckConstraint(
+                condition=models.Q(
+                    models.Q(("mass_g__gt", 0), ("thickness_mm__gt", 0)),
+                    models.Q(
+                        ("mass_g__gt", 0),
+                        ("thickness_mm", None),
+                        models.Q(("job", ""), _negated=True),
+                    ),
+                    _connector="OR",
+                ),
+                name="dish_has_mass_and_thickness",
+            ),
         ),
         migrations.AddField(
-            model_name='keptroute',
-            name='kitchen',
-            field=models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='routes', to='kitchens.kitchen'),
+            model_name="keptroute",
+            name="kitchen",
+            field=models.ForeignKey(
+                on_delete=django.db.models.deletion.CASCADE,
+                related_name="routes",
+                to="kitchens.kitchen",
+            ),
         ),
         migrations.AddField(
-            model_name='mishap',
-            name='by',
-            field=models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL),
+            model_name="mishap",
+            name="by",
+            field=models.ForeignKey(
+                on_delete=django.db.models.deletion.PROTECT,
+                related_name="+",
+                to=settings.AUTH_USER_MODEL,
+            ),
         ),
         migrations.AddField(
-            model_name='mishap',
-            name='dish',
-            field=models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.CASCADE, related_name='mishaps', to='feasts.dish'),
+            model_name="mishap",
+            name="dish",
+            field=models.ForeignKey(
+                blank=True,
+                null=True,
+                on_delete=django.db.models.deletion.CASCADE,
+                related_name="mishaps",
+                to="feasts.dish",
+            ),
         ),
         migrations.AddField(
-            model_name='mishap',
-            name='kitchen',
-            field=models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='mishaps', to='kitchens.kitchen'),
+            model_name="mishap",
+            name="kitchen",
+            field=models.ForeignKey(
+                on_delete=django.db.models.deletion.CASCADE,
+                related_name="mishaps",
+                to="kitchens.kitchen",
+            ),
         ),
         migrations.AddConstraint(
-            model_name='keptroute',
-            constraint=models.UniqueConstraint(fields=('kitchen', 'name'), name='route_named_once'),
+            model_name="keptroute",
+            constraint=models.UniqueConstraint(fields=("kitchen", "name"), name="route_named_once"),
         ),
         migrations.AddIndex(
-            model_name='mishap',
-            index=models.Index(fields=['kitchen', 'begins'], name='feasts_mish_kitchen_9092d8_idx'),
+            model_name="mishap",
+            index=models.Index(fields=["kitchen", "begins"], name="feasts_mish_kitchen_9092d8_idx"),
         ),
         migrations.AddConstraint(
-            model_name='mishap',
-            constraint=models.CheckConstraint(condition=models.Q(('ends__gt', models.F('begins'))), name='mishap_ends_after_it_begins'),
+            model_name="mishap",
+            constraint=models.CheckConstraint(
+                condition=models.Q(("ends__gt", models.F("begins"))),
+                name="mishap_ends_after_it_begins",
+            ),
         ),
         migrations.RunSQL(guarding(), migrations.RunSQL.noop),
     ]

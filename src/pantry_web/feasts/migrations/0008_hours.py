@@ -42,9 +42,7 @@ class Migration(migrations.Migration):
     dependencies = [("feasts", "0007_touch")]
 
     operations = [
-        migrations.AlterField(
-            "dish", "early_max_min", models.FloatField(blank=True, null=True)
-        ),
+        migrations.AlterField("dish", "early_max_min", models.FloatField(blank=True, null=True)),
         migrations.AddField("keptroute", "job", models.JSONField(blank=True, null=True)),
         migrations.RunPython(rounds_by_the_day, migrations.RunPython.noop),
         migrations.RunPython(as_early_as_usual, migrations.RunPython.noop),

@@ -4,15 +4,14 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('feasts', '0008_hours'),
+        ("feasts", "0008_hours"),
     ]
 
     operations = [
         migrations.AddField(
-            model_name='feast',
-            name='removed_at',
+            model_name="feast",
+            name="removed_at",
             field=models.DateTimeField(blank=True, null=True),
         ),
     ]

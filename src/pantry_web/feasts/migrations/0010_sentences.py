@@ -6,23 +6,35 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('feasts', '0009_removed'),
+        ("feasts", "0009_removed"),
     ]
 
     # Nothing changes in the database: a table that is made anew would lose its triggers.
     operations = [
-        migrations.SeparateDatabaseAndState(state_operations=[
-            migrations.AlterField(
-                model_name='event',
-                name='taste',
-                field=models.CharField(blank=True, choices=[('flat', 'flat'), ('right', 'right'), ('salty', 'salty'), ('too-salty', 'too salty')], max_length=10),
-            ),
-            migrations.AlterField(
-                model_name='weighsheet',
-                name='answer',
-                field=pantry_web.sentences.SentencesField(encoder=django.core.serializers.json.DjangoJSONEncoder),
-            ),
-        ]),
+        migrations.SeparateDatabaseAndState(
+            state_operations=[
+                migrations.AlterField(
+                    model_name="event",
+                    name="taste",
+                    field=models.CharField(
+                        blank=True,
+                        choices=[
+                            ("flat", "flat"),
+                            ("right", "right"),
+                            ("salty", "salty"),
+                            ("too-salty", "too salty"),
+                        ],
+                        max_length=10,
+                    ),
+                ),
+                migrations.AlterField(
+                    model_name="weighsheet",
+                    name="answer",
+                    field=pantry_web.sentences.SentencesField(
+                        encoder=django.core.serializers.json.DjangoJSONEncoder
+                    ),
+                ),
+            ]
+        ),
     ]

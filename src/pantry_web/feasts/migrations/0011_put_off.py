@@ -4,7 +4,6 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
         ("feasts", "0010_sentences"),
     ]
@@ -18,6 +17,23 @@ class Migration(migrations.Migration):
         migrations.AlterField(
             model_name="event",
             name="what",
-            field=models.CharField(choices=[("weighed", "Weighed"), ("line-weighed", "Line Weighed"), ("put-in", "Put In"), ("turned", "Turned"), ("lifted", "Lifted"), ("tasted", "Tasted"), ("temperature-read", "Temperature Read"), ("touched", "Touched"), ("step-started", "Step Started"), ("step-ended", "Step Ended"), ("noted", "Noted"), ("put-off", "Put Off"), ("withdrawn", "Withdrawn")], max_length=20),
+            field=models.CharField(
+                choices=[
+                    ("weighed", "Weighed"),
+                    ("line-weighed", "Line Weighed"),
+                    ("put-in", "Put In"),
+                    ("turned", "Turned"),
+                    ("lifted", "Lifted"),
+                    ("tasted", "Tasted"),
+                    ("temperature-read", "Temperature Read"),
+                    ("touched", "Touched"),
+                    ("step-started", "Step Started"),
+                    ("step-ended", "Step Ended"),
+                    ("noted", "Noted"),
+                    ("put-off", "Put Off"),
+                    ("withdrawn", "Withdrawn"),
+                ],
+                max_length=20,
+            ),
         ),
     ]

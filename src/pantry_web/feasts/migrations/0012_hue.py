@@ -15,7 +15,6 @@ def keep_hues(apps, schema_editor):
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
         ("feasts", "0011_put_off"),
     ]

@@ -4,15 +4,14 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('feasts', '0012_hue'),
+        ("feasts", "0012_hue"),
     ]
 
     operations = [
         migrations.AddField(
-            model_name='feast',
-            name='first_plan',
+            model_name="feast",
+            name="first_plan",
             field=models.JSONField(blank=True, null=True),
         ),
     ]

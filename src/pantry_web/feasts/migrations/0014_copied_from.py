@@ -5,15 +5,20 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('feasts', '0013_first_plan'),
+        ("feasts", "0013_first_plan"),
     ]
 
     operations = [
         migrations.AddField(
-            model_name='dish',
-            name='copied_from',
-            field=models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='copies', to='feasts.dish'),
+            model_name="dish",
+            name="copied_from",
+            field=models.ForeignKey(
+                blank=True,
+                null=True,
+                on_delete=django.db.models.deletion.SET_NULL,
+                related_name="copies",
+                to="feasts.dish",
+            ),
         ),
     ]

@@ -10,118 +10,285 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     initial = True
 
     dependencies = [
-        ('auth', '0012_alter_user_first_name_max_length'),
+        ("auth", "0012_alter_user_first_name_max_length"),
     ]
 
     operations = [
         migrations.CreateModel(
-            name='Kitchen',
+            name="Kitchen",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('name', models.CharField(max_length=80)),
-                ('time_zone', models.CharField(max_length=64)),
-                ('units', models.CharField(choices=[('metric', 'grams and millimetres'), ('imperial', 'pounds, ounces and inches')], default='metric', max_length=8)),
-                ('profile', models.CharField(choices=[('us', 'United States style: nitrite up to 200 ppm'), ('eu', 'European Union style: nitrite up to 120 ppm')], default='us', max_length=2)),
-                ('scale_division_g', models.FloatField(default=1.0)),
-                ('wake', models.TimeField(default=datetime.time(7, 0))),
-                ('sleep', models.TimeField(default=datetime.time(22, 30))),
-                ('cooks', models.PositiveSmallIntegerField(default=1)),
-                ('is_demo', models.BooleanField(default=False)),
-                ('stands_at', models.DateTimeField(blank=True, null=True)),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("name", models.CharField(max_length=80)),
+                ("time_zone", models.CharField(max_length=64)),
+                (
+                    "units",
+                    models.CharField(
+                        choices=[
+                            ("metric", "grams and millimetres"),
+                            ("imperial", "pounds, ounces and inches"),
+                        ],
+                        default="metric",
+                        max_length=8,
+                    ),
+                ),
+                (
+                    "profile",
+                    models.CharField(
+                        choices=[
+                            ("us", "United States style: nitrite up to 200 ppm"),
+                            ("eu", "European Union style: nitrite up to 120 ppm"),
+                        ],
+                        default="us",
+                        max_length=2,
+                    ),
+                ),
+                ("scale_division_g", models.FloatField(default=1.0)),
+                ("wake", models.TimeField(default=datetime.time(7, 0))),
+                ("sleep", models.TimeField(default=datetime.time(22, 30))),
+                ("cooks", models.PositiveSmallIntegerField(default=1)),
+                ("is_demo", models.BooleanField(default=False)),
+                ("stands_at", models.DateTimeField(blank=True, null=True)),
             ],
         ),
         migrations.CreateModel(
-            name='Cook',
+            name="Cook",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('password', models.CharField(max_length=128, verbose_name='password')),
-                ('last_login', models.DateTimeField(blank=True, null=True, verbose_name='last login')),
-                ('is_superuser', models.BooleanField(default=False, help_text='Designates that this user has all permissions without explicitly assigning them.', verbose_name='superuser status')),
-                ('username', models.CharField(error_messages={'unique': 'A user with that username already exists.'}, help_text='Required. 150 characters or fewer. Letters, digits and @/./+/-/_ only.', max_length=150, unique=True, validators=[django.contrib.auth.validators.UnicodeUsernameValidator()], verbose_name='username')),
-                ('first_name', models.CharField(blank=True, max_length=150, verbose_name='first name')),
-                ('last_name', models.CharField(blank=True, max_length=150, verbose_name='last name')),
-                ('email', models.EmailField(blank=True, max_length=254, verbose_name='email address')),
-                ('is_staff', models.BooleanField(default=False, help_text='Designates whether the user can log into this admin site.', verbose_name='staff status')),
-                ('is_active', models.BooleanField(default=True, help_text='Designates whether this user should be treated as active. Unselect this instead of deleting accounts.', verbose_name='active')),
-                ('date_joined', models.DateTimeField(default=django.utils.timezone.now, verbose_name='date joined')),
-                ('groups', models.ManyToManyField(blank=True, help_text='The groups this user belongs to. A user will get all permissions granted to each of their groups.', related_name='user_set', related_query_name='user', to='auth.group', verbose_name='groups')),
-                ('user_permissions', models.ManyToManyField(blank=True, help_text='Specific permissions for this user.', related_name='user_set', related_query_name='user', to='auth.permission', verbose_name='user permissions')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("password", models.CharField(max_length=128, verbose_name="password")),
+                (
+                    "last_login",
+                    models.DateTimeField(blank=True, null=True, verbose_name="last login"),
+                ),
+                (
+                    "is_superuser",
+                    models.BooleanField(
+                        default=False,
+                        help_text="Designates that this user has all permissions without explicitly assigning them.",
+                        verbose_name="superuser status",
+                    ),
+                ),
+                (
+                    "username",
+                    models.CharField(
+                        error_messages={"unique": "A user with that username already exists."},
+                        help_text="Required. 150 characters or fewer. Letters, digits and @/./+/-/_ only.",
+                        max_length=150,
+                        unique=True,
+                        validators=[django.contrib.auth.validators.UnicodeUsernameValidator()],
+                        verbose_name="username",
+                    ),
+                ),
+                (
+                    "first_name",
+                    models.CharField(blank=True, max_length=150, verbose_name="first name"),
+                ),
+                (
+                    "last_name",
+                    models.CharField(blank=True, max_length=150, verbose_name="last name"),
+                ),
+                (
+                    "email",
+                    models.EmailField(blank=True, max_length=254, verbose_name="email address"),
+                ),
+                (
+                    "is_staff",
+                    models.BooleanField(
+                        default=False,
+                        help_text="Designates whether the user can log into this admin site.",
+                        verbose_name="staff status",
+                    ),
+                ),
+                (
+                    "is_active",
+                    models.BooleanField(
+                        default=True,
+                        help_text="Designates whether this user should be treated as active. Unselect this instead of deleting accounts.",
+                        verbose_name="active",
+                    ),
+                ),
+                (
+                    "date_joined",
+                    models.DateTimeField(
+                        default=django.utils.timezone.now, verbose_name="date joined"
+                    ),
+                ),
+                (
+                    "groups",
+                    models.ManyToManyField(
+                        blank=True,
+                        help_text="The groups this user belongs to. A user will get all permissions granted to each of their groups.",
+                        related_name="user_set",
+                        related_query_name="user",
+                        to="auth.group",
+                        verbose_name="groups",
+                    ),
+                ),
+                (
+                    "user_permissions",
+                    models.ManyToManyField(
+                        blank=True,
+                        help_text="Specific permissions for this user.",
+                        related_name="user_set",
+                        related_query_name="user",
+                        to="auth.permission",
+                        verbose_name="user permissions",
+                    ),
+                ),
             ],
             options={
-                'verbose_name': 'user',
-                'verbose_name_plural': 'users',
-                'abstract': False,
+                "verbose_name": "user",
+                "verbose_name_plural": "users",
+                "abstract": False,
             },
             managers=[
-                ('objects', django.contrib.auth.models.UserManager()),
+                ("objects", django.contrib.auth.models.UserManager()),
             ],
         ),
         migrations.CreateModel(
-            name='Membership',
+            name="Membership",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('role', models.CharField(choices=[('owner', 'owner'), ('cook', 'cook')], default='cook', max_length=5)),
-                ('cook', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='memberships', to=settings.AUTH_USER_MODEL)),
-                ('kitchen', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='memberships', to='kitchens.kitchen')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                (
+                    "role",
+                    models.CharField(
+                        choices=[("owner", "owner"), ("cook", "cook")], default="cook", max_length=5
+                    ),
+                ),
+                (
+                    "cook",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="memberships",
+                        to=settings.AUTH_USER_MODEL,
+                    ),
+                ),
+                (
+                    "kitchen",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="memberships",
+                        to="kitchens.kitchen",
+                    ),
+                ),
             ],
         ),
         migrations.AddField(
-            model_name='kitchen',
-            name='members',
-            field=models.ManyToManyField(related_name='kitchens', through='kitchens.Membership', to=settings.AUTH_USER_MODEL),
+            model_name="kitchen",
+            name="members",
+            field=models.ManyToManyField(
+                related_name="kitchens", through="kitchens.Membership", to=settings.AUTH_USER_MODEL
+            ),
         ),
         migrations.CreateModel(
-            name='Place',
+            name="Place",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('name', models.CharField(max_length=20)),
-                ('capacity', models.FloatField(default=1.0)),
-                ('kitchen', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='places', to='kitchens.kitchen')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("name", models.CharField(max_length=20)),
+                ("capacity", models.FloatField(default=1.0)),
+                (
+                    "kitchen",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="places",
+                        to="kitchens.kitchen",
+                    ),
+                ),
             ],
         ),
         migrations.CreateModel(
-            name='Absence',
+            name="Absence",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('begins', models.DateTimeField()),
-                ('ends', models.DateTimeField()),
-                ('kitchen', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='absences', to='kitchens.kitchen')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("begins", models.DateTimeField()),
+                ("ends", models.DateTimeField()),
+                (
+                    "kitchen",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="absences",
+                        to="kitchens.kitchen",
+                    ),
+                ),
             ],
             options={
-                'ordering': ['begins'],
-                'constraints': [models.CheckConstraint(condition=models.Q(('ends__gt', models.F('begins'))), name='home_after_leaving')],
+                "ordering": ["begins"],
+                "constraints": [
+                    models.CheckConstraint(
+                        condition=models.Q(("ends__gt", models.F("begins"))),
+                        name="home_after_leaving",
+                    )
+                ],
             },
         ),
         migrations.AddConstraint(
-            model_name='membership',
-            constraint=models.UniqueConstraint(fields=('kitchen', 'cook'), name='once_in_a_kitchen'),
+            model_name="membership",
+            constraint=models.UniqueConstraint(
+                fields=("kitchen", "cook"), name="once_in_a_kitchen"
+            ),
         ),
         migrations.AddConstraint(
-            model_name='kitchen',
-            constraint=models.CheckConstraint(condition=models.Q(('scale_division_g__gt', 0)), name='scale_reads_something'),
+            model_name="kitchen",
+            constraint=models.CheckConstraint(
+                condition=models.Q(("scale_division_g__gt", 0)), name="scale_reads_something"
+            ),
         ),
         migrations.AddConstraint(
-            model_name='kitchen',
-            constraint=models.CheckConstraint(condition=models.Q(('sleep__gt', models.F('wake'))), name='sleep_after_wake'),
+            model_name="kitchen",
+            constraint=models.CheckConstraint(
+                condition=models.Q(("sleep__gt", models.F("wake"))), name="sleep_after_wake"
+            ),
         ),
         migrations.AddConstraint(
-            model_name='kitchen',
-            constraint=models.CheckConstraint(condition=models.Q(('cooks__gte', 1)), name='somebody_cooks'),
+            model_name="kitchen",
+            constraint=models.CheckConstraint(
+                condition=models.Q(("cooks__gte", 1)), name="somebody_cooks"
+            ),
         ),
         migrations.AddConstraint(
-            model_name='kitchen',
-            constraint=models.CheckConstraint(condition=models.Q(('is_demo', True), ('stands_at', None), _connector='OR'), name='only_a_demo_clock_stands'),
+            model_name="kitchen",
+            constraint=models.CheckConstraint(
+                condition=models.Q(("is_demo", True), ("stands_at", None), _connector="OR"),
+                name="only_a_demo_clock_stands",
+            ),
         ),
         migrations.AddConstraint(
-            model_name='place',
-            constraint=models.UniqueConstraint(fields=('kitchen', 'name'), name='place_once_in_a_kitchen'),
+            model_name="place",
+            constraint=models.UniqueConstraint(
+                fields=("kitchen", "name"), name="place_once_in_a_kitchen"
+            ),
         ),
         migrations.AddConstraint(
-            model_name='place',
-            constraint=models.CheckConstraint(condition=models.Q(('capacity__gte', 0)), name='capacity_not_negative'),
+            model_name="place",
+            constraint=models.CheckConstraint(
+                condition=models.Q(("capacity__gte", 0)), name="capacity_not_negative"
+            ),
         ),
     ]

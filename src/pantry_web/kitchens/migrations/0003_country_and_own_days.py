@@ -5,27 +5,38 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('kitchens', '0002_cups_and_litres'),
+        ("kitchens", "0002_cups_and_litres"),
     ]
 
     operations = [
         migrations.AddField(
-            model_name='kitchen',
-            name='country',
+            model_name="kitchen",
+            name="country",
             field=models.CharField(blank=True, max_length=2),
         ),
         migrations.CreateModel(
-            name='OwnDay',
+            name="OwnDay",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('name', models.CharField(max_length=80)),
-                ('day', models.DateField()),
-                ('kitchen', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='own_days', to='kitchens.kitchen')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("name", models.CharField(max_length=80)),
+                ("day", models.DateField()),
+                (
+                    "kitchen",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="own_days",
+                        to="kitchens.kitchen",
+                    ),
+                ),
             ],
             options={
-                'ordering': ['day', 'pk'],
+                "ordering": ["day", "pk"],
             },
         ),
     ]

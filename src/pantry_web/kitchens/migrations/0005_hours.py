@@ -17,35 +17,69 @@ def room_to_dish_up(apps: Any, _: Any) -> None:
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('kitchens', '0004_a_fire'),
+        ("kitchens", "0004_a_fire"),
     ]
 
     operations = [
         migrations.AddField(
-            model_name='kitchen',
-            name='shop_hours',
+            model_name="kitchen",
+            name="shop_hours",
             field=models.JSONField(default=pantry_web.kitchens.models.usual_shop_hours),
         ),
         migrations.AddField(
-            model_name='kitchen',
-            name='work_hours',
+            model_name="kitchen",
+            name="work_hours",
             field=models.JSONField(default=pantry_web.kitchens.models.usual_work_hours),
         ),
         migrations.CreateModel(
-            name='ChangedDay',
+            name="ChangedDay",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('day', models.DateField()),
-                ('kind', models.CharField(choices=[('off', 'We have the day off'), ('work', 'We cook at other hours'), ('shut', 'The shop is shut'), ('open', 'A shop is open')], max_length=4)),
-                ('begins', models.TimeField(blank=True, null=True)),
-                ('ends', models.TimeField(blank=True, null=True)),
-                ('kitchen', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='changed_days', to='kitchens.kitchen')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("day", models.DateField()),
+                (
+                    "kind",
+                    models.CharField(
+                        choices=[
+                            ("off", "We have the day off"),
+                            ("work", "We cook at other hours"),
+                            ("shut", "The shop is shut"),
+                            ("open", "A shop is open"),
+                        ],
+                        max_length=4,
+                    ),
+                ),
+                ("begins", models.TimeField(blank=True, null=True)),
+                ("ends", models.TimeField(blank=True, null=True)),
+                (
+                    "kitchen",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="changed_days",
+                        to="kitchens.kitchen",
+                    ),
+                ),
             ],
             options={
-                'ordering': ['day', 'kind'],
-                'constraints': [models.UniqueConstraint(fields=('kitchen', 'day', 'kind'), name='day_changed_once'), models.CheckConstraint(condition=models.Q(models.Q(('begins', None), ('ends', None)), ('ends__gt', models.F('begins')), _connector='OR'), name='changed_hours_in_order')],
+                "ordering": ["day", "kind"],
+                "constraints": [
+                    models.UniqueConstraint(
+                        fields=("kitchen", "day", "kind"), name="day_changed_once"
+                    ),
+                    models.CheckConstraint(
+                        condition=models.Q(
+                            models.Q(("begins", None), ("ends", None)),
+                            ("ends__gt", models.F("begins")),
+                            _connector="OR",
+                        ),
+                        name="changed_hours_in_order",
+                    ),
+                ],
             },
         ),
         migrations.RunPython(room_to_dish_up, migrations.RunPython.noop),

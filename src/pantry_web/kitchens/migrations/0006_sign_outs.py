@@ -4,15 +4,14 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('kitchens', '0005_hours'),
+        ("kitchens", "0005_hours"),
     ]
 
     operations = [
         migrations.AddField(
-            model_name='cook',
-            name='sign_outs',
+            model_name="cook",
+            name="sign_outs",
             field=models.PositiveIntegerField(default=0),
         ),
     ]

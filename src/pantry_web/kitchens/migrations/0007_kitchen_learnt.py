@@ -4,15 +4,14 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('kitchens', '0006_sign_outs'),
+        ("kitchens", "0006_sign_outs"),
     ]
 
     operations = [
         migrations.AddField(
-            model_name='kitchen',
-            name='learnt',
+            model_name="kitchen",
+            name="learnt",
             field=models.JSONField(blank=True, default=dict),
         ),
     ]

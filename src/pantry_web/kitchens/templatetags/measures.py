@@ -1,7 +1,7 @@
 """Amounts and times as templates show them."""
 
 from collections.abc import Iterable, Sized
-from datetime import datetime
+from datetime import datetime, timedelta
 from zoneinfo import ZoneInfo
 
 from django import template
@@ -139,6 +139,30 @@ def dated(moment: datetime, zone: str) -> str:
 def hour(moment: datetime, zone: str) -> str:
     """The time of day in a zone."""
     return f"{moment.astimezone(ZoneInfo(zone)):%H:%M}"
+
+
+@register.filter
+def five(moment: datetime, zone: str) -> str:
+    """The time of day in a zone, to five minutes, as a forecast says it."""
+    return f"{quantities.to_five(moment).astimezone(ZoneInfo(zone)):%H:%M}"
+
+
+@register.filter
+def lasting(length: timedelta) -> str:
+    """A length of time as people say it."""
+    return span(length.total_seconds() / 3600.0)
+
+
+@register.filter
+def minus(one: float, other: float) -> float:
+    """One less the other."""
+    return one - other
+
+
+@register.filter
+def degrees_risen(celsius: float, units: str) -> str:
+    """A rise or a fall in degrees of the kitchen's units, with its sign."""
+    return quantities.degrees_risen(celsius, units)
 
 
 @register.filter

@@ -6,93 +6,250 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     initial = True
 
     dependencies = [
-        ('feasts', '0013_first_plan'),
-        ('kitchens', '0007_kitchen_learnt'),
+        ("feasts", "0013_first_plan"),
+        ("kitchens", "0007_kitchen_learnt"),
         migrations.swappable_dependency(settings.AUTH_USER_MODEL),
     ]
 
     operations = [
         migrations.CreateModel(
-            name='Photo',
+            name="Photo",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('jpeg', models.BinaryField()),
-                ('width', models.PositiveSmallIntegerField()),
-                ('height', models.PositiveSmallIntegerField()),
-                ('kept_at', models.DateTimeField()),
-                ('by', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),
-                ('dish', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='photos', to='feasts.dish')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("jpeg", models.BinaryField()),
+                ("width", models.PositiveSmallIntegerField()),
+                ("height", models.PositiveSmallIntegerField()),
+                ("kept_at", models.DateTimeField()),
+                (
+                    "by",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.PROTECT,
+                        related_name="+",
+                        to=settings.AUTH_USER_MODEL,
+                    ),
+                ),
+                (
+                    "dish",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="photos",
+                        to="feasts.dish",
+                    ),
+                ),
             ],
             options={
-                'ordering': ['pk'],
+                "ordering": ["pk"],
             },
         ),
         migrations.CreateModel(
-            name='Evidence',
+            name="Evidence",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('figure', models.CharField(max_length=20)),
-                ('seen', models.JSONField()),
-                ('dish', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='evidence', to='feasts.dish')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("figure", models.CharField(max_length=20)),
+                ("seen", models.JSONField()),
+                (
+                    "dish",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="evidence",
+                        to="feasts.dish",
+                    ),
+                ),
             ],
             options={
-                'constraints': [models.UniqueConstraint(fields=('dish', 'figure'), name='once_of_a_figure')],
+                "constraints": [
+                    models.UniqueConstraint(fields=("dish", "figure"), name="once_of_a_figure")
+                ],
             },
         ),
         migrations.CreateModel(
-            name='Leftover',
+            name="Leftover",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('mass_g', models.FloatField()),
-                ('place', models.CharField(choices=[('fridge', 'fridge'), ('freezer', 'freezer')], default='fridge', max_length=7)),
-                ('since', models.DateTimeField()),
-                ('until', models.DateTimeField(blank=True, null=True)),
-                ('fate', models.CharField(blank=True, choices=[('eaten', 'eaten'), ('frozen', 'frozen'), ('thrown', 'thrown away')], max_length=6)),
-                ('ended_at', models.DateTimeField(blank=True, null=True)),
-                ('dish', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='leftovers', to='feasts.dish')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("mass_g", models.FloatField()),
+                (
+                    "place",
+                    models.CharField(
+                        choices=[("fridge", "fridge"), ("freezer", "freezer")],
+                        default="fridge",
+                        max_length=7,
+                    ),
+                ),
+                ("since", models.DateTimeField()),
+                ("until", models.DateTimeField(blank=True, null=True)),
+                (
+                    "fate",
+                    models.CharField(
+                        blank=True,
+                        choices=[
+                            ("eaten", "eaten"),
+                            ("frozen", "frozen"),
+                            ("thrown", "thrown away"),
+                        ],
+                        max_length=6,
+                    ),
+                ),
+                ("ended_at", models.DateTimeField(blank=True, null=True)),
+                (
+                    "dish",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="leftovers",
+                        to="feasts.dish",
+                    ),
+                ),
             ],
             options={
-                'ordering': ['until', 'pk'],
-                'constraints': [models.CheckConstraint(condition=models.Q(('mass_g__gt', 0)), name='something_is_left'), models.CheckConstraint(condition=models.Q(models.Q(('ended_at', None), ('fate', '')), models.Q(models.Q(('fate', ''), _negated=True), ('ended_at__isnull', False)), _connector='OR'), name='what_ended_has_its_hour')],
+                "ordering": ["until", "pk"],
+                "constraints": [
+                    models.CheckConstraint(
+                        condition=models.Q(("mass_g__gt", 0)), name="something_is_left"
+                    ),
+                    models.CheckConstraint(
+                        condition=models.Q(
+                            models.Q(("ended_at", None), ("fate", "")),
+                            models.Q(
+                                models.Q(("fate", ""), _negated=True), ("ended_at__isnull", False)
+                            ),
+                            _connector="OR",
+                        ),
+                        name="what_ended_has_its_hour",
+                    ),
+                ],
             },
         ),
         migrations.CreateModel(
-            name='OwnFigure',
+            name="OwnFigure",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('figure', models.CharField(max_length=20)),
-                ('is_aside', models.BooleanField(default=False)),
-                ('since', models.DateTimeField(blank=True, null=True)),
-                ('kitchen', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='own_figures', to='kitchens.kitchen')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("figure", models.CharField(max_length=20)),
+                ("is_aside", models.BooleanField(default=False)),
+                ("since", models.DateTimeField(blank=True, null=True)),
+                (
+                    "kitchen",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="own_figures",
+                        to="kitchens.kitchen",
+                    ),
+                ),
             ],
             options={
-                'constraints': [models.UniqueConstraint(fields=('kitchen', 'figure'), name='one_own_figure_of_each')],
+                "constraints": [
+                    models.UniqueConstraint(
+                        fields=("kitchen", "figure"), name="one_own_figure_of_each"
+                    )
+                ],
             },
         ),
         migrations.CreateModel(
-            name='Review',
+            name="Review",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('saltiness', models.CharField(blank=True, choices=[('flat', 'flat'), ('right', 'right'), ('salty', 'salty'), ('too-salty', 'too salty')], max_length=10)),
-                ('tender', models.CharField(blank=True, choices=[('tough', 'tough'), ('right', 'right'), ('soft', 'too soft')], max_length=6)),
-                ('doneness', models.CharField(blank=True, choices=[('under', 'underdone'), ('right', 'right'), ('over', 'overdone')], max_length=6)),
-                ('skin', models.CharField(blank=True, choices=[('crisp', 'crisp'), ('chewy', 'chewy'), ('soft', 'soft')], max_length=6)),
-                ('bland_share', models.FloatField(blank=True, null=True)),
-                ('ready_at', models.DateTimeField(blank=True, null=True)),
-                ('left_g', models.FloatField(blank=True, null=True)),
-                ('next_time', models.TextField(blank=True, max_length=1000)),
-                ('is_skipped', models.BooleanField(default=False)),
-                ('is_learnt_from', models.BooleanField(default=False)),
-                ('told_at', models.DateTimeField()),
-                ('by', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),
-                ('dish', models.OneToOneField(on_delete=django.db.models.deletion.CASCADE, related_name='review', to='feasts.dish')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                (
+                    "saltiness",
+                    models.CharField(
+                        blank=True,
+                        choices=[
+                            ("flat", "flat"),
+                            ("right", "right"),
+                            ("salty", "salty"),
+                            ("too-salty", "too salty"),
+                        ],
+                        max_length=10,
+                    ),
+                ),
+                (
+                    "tender",
+                    models.CharField(
+                        blank=True,
+                        choices=[("tough", "tough"), ("right", "right"), ("soft", "too soft")],
+                        max_length=6,
+                    ),
+                ),
+                (
+                    "doneness",
+                    models.CharField(
+                        blank=True,
+                        choices=[("under", "underdone"), ("right", "right"), ("over", "overdone")],
+                        max_length=6,
+                    ),
+                ),
+                (
+                    "skin",
+                    models.CharField(
+                        blank=True,
+                        choices=[("crisp", "crisp"), ("chewy", "chewy"), ("soft", "soft")],
+                        max_length=6,
+                    ),
+                ),
+                ("bland_share", models.FloatField(blank=True, null=True)),
+                ("ready_at", models.DateTimeField(blank=True, null=True)),
+                ("left_g", models.FloatField(blank=True, null=True)),
+                ("next_time", models.TextField(blank=True, max_length=1000)),
+                ("is_skipped", models.BooleanField(default=False)),
+                ("is_learnt_from", models.BooleanField(default=False)),
+                ("told_at", models.DateTimeField()),
+                (
+                    "by",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.PROTECT,
+                        related_name="+",
+                        to=settings.AUTH_USER_MODEL,
+                    ),
+                ),
+                (
+                    "dish",
+                    models.OneToOneField(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="review",
+                        to="feasts.dish",
+                    ),
+                ),
             ],
             options={
-                'constraints': [models.CheckConstraint(condition=models.Q(('bland_share', None), ('bland_share__range', (0.0, 1.0)), _connector='OR'), name='a_share_is_a_share'), models.CheckConstraint(condition=models.Q(('left_g', None), ('left_g__gte', 0), _connector='OR'), name='left_or_not')],
+                "constraints": [
+                    models.CheckConstraint(
+                        condition=models.Q(
+                            ("bland_share", None),
+                            ("bland_share__range", (0.0, 1.0)),
+                            _connector="OR",
+                        ),
+                        name="a_share_is_a_share",
+                    ),
+                    models.CheckConstraint(
+                        condition=models.Q(("left_g", None), ("left_g__gte", 0), _connector="OR"),
+                        name="left_or_not",
+                    ),
+                ],
             },
         ),
     ]

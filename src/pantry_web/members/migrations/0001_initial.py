@@ -6,29 +6,66 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     initial = True
 
     dependencies = [
-        ('kitchens', '0006_sign_outs'),
+        ("kitchens", "0006_sign_outs"),
         migrations.swappable_dependency(settings.AUTH_USER_MODEL),
     ]
 
     operations = [
         migrations.CreateModel(
-            name='Invitation',
+            name="Invitation",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('role', models.CharField(choices=[('owner', 'owner'), ('cook', 'cook')], default='cook', max_length=5)),
-                ('made_at', models.DateTimeField()),
-                ('ends_at', models.DateTimeField()),
-                ('kitchen', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='invitations', to='kitchens.kitchen')),
-                ('made_by', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),
-                ('used_by', models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                (
+                    "role",
+                    models.CharField(
+                        choices=[("owner", "owner"), ("cook", "cook")], default="cook", max_length=5
+                    ),
+                ),
+                ("made_at", models.DateTimeField()),
+                ("ends_at", models.DateTimeField()),
+                (
+                    "kitchen",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="invitations",
+                        to="kitchens.kitchen",
+                    ),
+                ),
+                (
+                    "made_by",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.PROTECT,
+                        related_name="+",
+                        to=settings.AUTH_USER_MODEL,
+                    ),
+                ),
+                (
+                    "used_by",
+                    models.ForeignKey(
+                        blank=True,
+                        null=True,
+                        on_delete=django.db.models.deletion.PROTECT,
+                        related_name="+",
+                        to=settings.AUTH_USER_MODEL,
+                    ),
+                ),
             ],
             options={
-                'ordering': ['ends_at', 'pk'],
-                'constraints': [models.CheckConstraint(condition=models.Q(('ends_at__gt', models.F('made_at'))), name='invitation_ends_after_it_is_made')],
+                "ordering": ["ends_at", "pk"],
+                "constraints": [
+                    models.CheckConstraint(
+                        condition=models.Q(("ends_at__gt", models.F("made_at"))),
+                        name="invitation_ends_after_it_is_made",
+                    )
+                ],
             },
         ),
     ]

@@ -4,15 +4,56 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('pantry', '0001_initial'),
+        ("pantry", "0001_initial"),
     ]
 
     operations = [
         migrations.AlterField(
-            model_name='ingredient',
-            name='stands_for',
-            field=models.CharField(choices=[('water', 'Water'), ('ice', 'Ice'), ('salt-table', 'Table salt'), ('salt-fine-sea', 'Fine sea salt'), ('salt-pickling', 'Pickling salt'), ('salt-compact-coarse', 'Compact coarse salt'), ('salt-hollow-flake', 'Hollow flaky salt'), ('salt-rock-pink', 'Pink rock salt'), ('curing-salt-1', 'Curing salt no. 1'), ('curing-salt-2', 'Curing salt no. 2'), ('nitrite-salt', 'Nitrite salt'), ('saltpetre', 'Saltpetre'), ('celery-powder', 'Celery powder'), ('sugar', 'Sugar'), ('brown-sugar', 'Brown sugar'), ('honey', 'Honey'), ('treacle', 'Treacle or molasses'), ('syrup', 'Syrup'), ('soy-sauce', 'Soy sauce'), ('fish-sauce', 'Fish sauce'), ('wine', 'Wine'), ('beer', 'Beer'), ('vinegar', 'Vinegar'), ('citrus-juice', 'Lemon or lime juice'), ('oil', 'Oil'), ('buttermilk', 'Buttermilk'), ('yoghurt', 'Yoghurt'), ('other-sauce', 'Another sauce'), ('salted-mix', 'Salty seasoning mix'), ('juice', 'Juice without salt'), ('pineapple', 'Raw pineapple'), ('papaya', 'Raw papaya'), ('kiwi', 'Raw kiwi'), ('pear', 'Raw pear'), ('ginger', 'Raw ginger'), ('spice', 'Spices and herbs'), ('garlic', 'Garlic'), ('herbs', 'Fresh herbs')], max_length=24),
+            model_name="ingredient",
+            name="stands_for",
+            field=models.CharField(
+                choices=[
+                    ("water", "Water"),
+                    ("ice", "Ice"),
+                    ("salt-table", "Table salt"),
+                    ("salt-fine-sea", "Fine sea salt"),
+                    ("salt-pickling", "Pickling salt"),
+                    ("salt-compact-coarse", "Compact coarse salt"),
+                    ("salt-hollow-flake", "Hollow flaky salt"),
+                    ("salt-rock-pink", "Pink rock salt"),
+                    ("curing-salt-1", "Curing salt no. 1"),
+                    ("curing-salt-2", "Curing salt no. 2"),
+                    ("nitrite-salt", "Nitrite salt"),
+                    ("saltpetre", "Saltpetre"),
+                    ("celery-powder", "Celery powder"),
+                    ("sugar", "Sugar"),
+                    ("brown-sugar", "Brown sugar"),
+                    ("honey", "Honey"),
+                    ("treacle", "Treacle or molasses"),
+                    ("syrup", "Syrup"),
+                    ("soy-sauce", "Soy sauce"),
+                    ("fish-sauce", "Fish sauce"),
+                    ("wine", "Wine"),
+                    ("beer", "Beer"),
+                    ("vinegar", "Vinegar"),
+                    ("citrus-juice", "Lemon or lime juice"),
+                    ("oil", "Oil"),
+                    ("buttermilk", "Buttermilk"),
+                    ("yoghurt", "Yoghurt"),
+                    ("other-sauce", "Another sauce"),
+                    ("salted-mix", "Salty seasoning mix"),
+                    ("juice", "Juice without salt"),
+                    ("pineapple", "Raw pineapple"),
+                    ("papaya", "Raw papaya"),
+                    ("kiwi", "Raw kiwi"),
+                    ("pear", "Raw pear"),
+                    ("ginger", "Raw ginger"),
+                    ("spice", "Spices and herbs"),
+                    ("garlic", "Garlic"),
+                    ("herbs", "Fresh herbs"),
+                ],
+                max_length=24,
+            ),
         ),
     ]

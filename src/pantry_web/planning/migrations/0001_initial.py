@@ -4,22 +4,22 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     initial = True
 
-    dependencies = [
-    ]
+    dependencies = []
 
     operations = [
         migrations.CreateModel(
-            name='DishAnswer',
+            name="DishAnswer",
             fields=[
-                ('digest', models.CharField(max_length=64, primary_key=True, serialize=False)),
-                ('answer', models.TextField()),
-                ('kept_on', models.DateField(auto_now_add=True)),
+                ("digest", models.CharField(max_length=64, primary_key=True, serialize=False)),
+                ("answer", models.TextField()),
+                ("kept_on", models.DateField(auto_now_add=True)),
             ],
             options={
-                'indexes': [models.Index(fields=['kept_on'], name='planning_di_kept_on_38d618_idx')],
+                "indexes": [
+                    models.Index(fields=["kept_on"], name="planning_di_kept_on_38d618_idx")
+                ],
             },
         ),
     ]

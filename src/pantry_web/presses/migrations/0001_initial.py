@@ -4,20 +4,18 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     initial = True
 
-    dependencies = [
-    ]
+    dependencies = []
 
     operations = [
         migrations.CreateModel(
-            name='Press',
+            name="Press",
             fields=[
-                ('digest', models.CharField(max_length=64, primary_key=True, serialize=False)),
-                ('at', models.DateTimeField(auto_now_add=True, db_index=True)),
-                ('location', models.TextField(null=True)),
-                ('told', models.JSONField(default=list)),
+                ("digest", models.CharField(max_length=64, primary_key=True, serialize=False)),
+                ("at", models.DateTimeField(auto_now_add=True, db_index=True)),
+                ("location", models.TextField(null=True)),
+                ("told", models.JSONField(default=list)),
             ],
         ),
     ]

@@ -6,26 +6,46 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     initial = True
 
     dependencies = [
-        ('feasts', '0008_hours'),
+        ("feasts", "0008_hours"),
         migrations.swappable_dependency(settings.AUTH_USER_MODEL),
     ]
 
     operations = [
         migrations.CreateModel(
-            name='Bought',
+            name="Bought",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('key', models.CharField(max_length=120)),
-                ('at', models.DateTimeField()),
-                ('by', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),
-                ('dish', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='bought', to='feasts.dish')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("key", models.CharField(max_length=120)),
+                ("at", models.DateTimeField()),
+                (
+                    "by",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.PROTECT,
+                        related_name="+",
+                        to=settings.AUTH_USER_MODEL,
+                    ),
+                ),
+                (
+                    "dish",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="bought",
+                        to="feasts.dish",
+                    ),
+                ),
             ],
             options={
-                'constraints': [models.UniqueConstraint(fields=('dish', 'key'), name='bought_once')],
+                "constraints": [
+                    models.UniqueConstraint(fields=("dish", "key"), name="bought_once")
+                ],
             },
         ),
     ]

@@ -1,0 +1,1 @@
+"""What probes and thermometers tell: sifted, thinned, and watched."""

@@ -1,0 +1,7 @@
+"""bin/device."""
+
+import sys
+
+from pantry_devices.play import main
+
+sys.exit(main())

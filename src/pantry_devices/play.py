@@ -1,0 +1,158 @@
+"""Plays a device against a kitchen: it posts what it would read, by that kitchen's clock."""
+
+import json
+import random
+import time
+import urllib.error
+import urllib.request
+from argparse import ArgumentParser, Namespace
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+
+from pantry_devices.world import Fire, Fridge, Meat
+
+HUMID_PA = 15_000.0
+NOISE_C = 0.25
+USUAL_M2_S, WETNESS = 1.3e-7, 1.2
+LONGEST_S = 900.0
+SHAPES = {"slab": 0, "cylinder": 1, "ball": 2}
+
+
+@dataclass
+class Kitchen:
+    """The kitchen that is posted to."""
+
+    address: str
+    token: str
+
+    def post(self, readings: Sequence[dict[str, object]]) -> dict[str, object]:
+        """Post readings; what it answers.
+
+        Raises: OSError where it cannot be reached or refuses.
+        """
+        body = json.dumps({"readings": readings}).encode()
+        headers = {"Authorization": f"Bearer {self.token}", "Content-Type": "application/json"}
+        asked = urllib.request.Request(f"{self.address}/devices/readings/", body, headers)  # noqa: S310
+        with urllib.request.urlopen(asked, timeout=10) as answer:  # noqa: S310 - the cook names it
+            found: dict[str, object] = json.load(answer)
+            return found
+
+    def now(self) -> datetime:
+        """What its clock says."""
+        return datetime.fromisoformat(str(self.post([])["now"]))
+
+
+class Probe:
+    """A probe of two wires: one in the meat, one at the grate."""
+
+    def __init__(self, asked: Namespace, rng: random.Random) -> None:
+        self.rng, self.asked = rng, asked
+        self.fire = Fire(asked.fire, rng, wind=asked.wind, celsius=asked.fire)
+        spread = rng.uniform(0.9, 1.1)
+        self.meat = Meat(
+            asked.thickness / 1000.0, SHAPES[asked.shape], asked.start, spread * USUAL_M2_S,
+            asked.film, WETNESS,
+        )  # fmt: skip
+        self.hours = 0.0
+
+    def go_on(self, seconds: float) -> None:
+        """Let so much time pass."""
+        self.hours += seconds / 3600.0
+        is_left_alone = self.asked.fire_down_h and self.hours > self.asked.fire_down_h
+        if self.fire.fuel_h < 0.3 and not is_left_alone:
+            self.fire.top_up()
+        self.fire.step(seconds)
+        self.meat.step(self.fire.celsius, seconds, HUMID_PA)
+
+    def read(self) -> list[tuple[int, float]]:
+        """What its channels show."""
+        is_out = self.asked.out_h and self.asked.out_h < self.hours < self.asked.out_h + 0.2
+        heart = self.fire.celsius - 2.0 if is_out else self.meat.heart_c
+        return [(1, heart), (2, self.fire.celsius)]
+
+
+class Thermometer:
+    """A thermometer in the fridge."""
+
+    def __init__(self, asked: Namespace, rng: random.Random) -> None:
+        self.asked, self.hours = asked, 0.0
+        self.fridge = Fridge(rng)
+
+    def go_on(self, seconds: float) -> None:
+        """Let so much time pass."""
+        before, self.hours = self.hours, self.hours + seconds / 3600.0
+        if self.asked.open_h and before < self.asked.open_h <= self.hours:
+            self.fridge.open_s = 3600.0
+        self.fridge.step(seconds)
+
+    def read(self) -> list[tuple[int, float]]:
+        """What its channel shows."""
+        return [(1, self.fridge.celsius)]
+
+
+def play(asked: Namespace) -> None:
+    """Post readings until somebody ends it, or it has lasted as long as was asked."""
+    rng = random.Random(asked.seed)  # noqa: S311 - it is a toss of noise
+    kitchen = Kitchen(asked.address.rstrip("/"), asked.token)
+    device = Thermometer(asked, rng) if asked.kind == "fridge" else Probe(asked, rng)
+    at = kitchen.now()
+    while device.hours < asked.hours:
+        time.sleep(asked.wait)
+        readings: list[dict[str, object]] = []
+        now = kitchen.now()
+        while now - at >= timedelta(seconds=asked.every):
+            step = min((now - at).total_seconds(), asked.every)
+            at += timedelta(seconds=step)
+            device.go_on(step)
+            if rng.random() < asked.drop_outs:
+                continue
+            readings += [
+                {
+                    "channel": n, "celsius": round(c + rng.gauss(0.0, NOISE_C), 1),
+                    "at": at.isoformat(),
+                }
+                for n, c in device.read()
+            ]  # fmt: skip
+        for first in range(0, len(readings), 400):
+            told = kitchen.post(readings[first : first + 400])
+            for each in told.get("left_out", []):  # type: ignore[attr-defined]  # JSON
+                print("left out:", each, flush=True)
+        if readings:
+            print(f"{at:%H:%M:%S}", *(f"{c:.1f}" for _, c in device.read()), flush=True)
+
+
+def parser() -> ArgumentParser:
+    """What can be asked."""
+    found = ArgumentParser(prog="bin/device", description="Plays a device against a kitchen.")
+    found.add_argument("kind", choices=("probe", "fridge"))
+    found.add_argument("token", help="as the page of devices told it")
+    found.add_argument("--address", default="http://127.0.0.1:8000")
+    found.add_argument("--every", type=float, default=5.0, help="seconds of the kitchen's clock")
+    found.add_argument("--wait", type=float, default=1.0, help="seconds between two posts")
+    found.add_argument("--hours", type=float, default=24.0, help="by the kitchen's clock")
+    found.add_argument("--seed", type=int, default=1)
+    found.add_argument("--drop-outs", type=float, default=0.02, help="share that is lost")
+    found.add_argument("--thickness", type=float, default=70.0, help="of the piece [mm]")
+    found.add_argument("--shape", choices=tuple(SHAPES), default="cylinder")
+    found.add_argument("--start", type=float, default=5.0, help="the piece at first [°C]")
+    found.add_argument("--fire", type=float, default=110.0, help="wanted of the fire [°C]")
+    found.add_argument("--film", type=float, default=14.0, help="heat transfer [W/m2K]")
+    found.add_argument("--wind", type=float, default=0.3, help="0 for none, 1 for a storm")
+    found.add_argument("--out-h", type=float, default=0.0, help="it is pulled out then [h]")
+    found.add_argument("--fire-down-h", type=float, default=0.0, help="nobody tops up then [h]")
+    found.add_argument("--open-h", type=float, default=0.0, help="the door stays open [h]")
+    return found
+
+
+def main() -> int:
+    """Play what the command line asks for."""
+    try:
+        play(parser().parse_args())
+    except urllib.error.HTTPError as error:
+        print(error.code, error.read().decode(errors="replace")[:300])
+        return 1
+    except (OSError, KeyboardInterrupt) as error:
+        print(error or "ended")
+        return 1
+    return 0

@@ -1,0 +1,1 @@
+"""Probes, thermometers and scales that send what they read."""

@@ -1,0 +1,1 @@
+"""What changes devices and what they have told."""

@@ -1,0 +1,139 @@
+"""Taking readings in: sifted, kept once, thinned behind, told to the log where they matter."""
+
+from collections.abc import Iterable, Sequence
+from datetime import UTC, datetime, timedelta
+
+from pantry_core.readings.sift import LeftOut, Sample, Sieve
+from pantry_core.readings.thin import thinned
+from pantry_core.readings.watch import watched
+from pantry_core.rules.constants import FRIDGE_STOP_C
+from pantry_web.devices.models import Channel, Device, Reading
+from pantry_web.feasts.actions.log.record import record
+from pantry_web.feasts.models import Event, Mishap
+from pantry_web.planning.hands import gate_now
+from pantry_web.planning.outlook import outlook_alone
+from pantry_web.presses.once import once
+
+RAW = timedelta(minutes=20)
+"""So long every reading is kept as it came."""
+EVERY = timedelta(minutes=5)
+"""So often the log is told, and older readings are thinned."""
+
+
+@once()
+def take_readings(
+    device: Device, told: dict[int, list[Sample]], now: datetime
+) -> dict[int, list[LeftOut]]:
+    """Keep what a device read.
+
+    Parameters: device; told, readings by the number of their channel; now.
+    Returns: what is left out, by channel.
+    """
+    found = {}
+    for channel in device.channels.filter(number__in=told).select_related("dish__feast", "mishap"):
+        if channel.what == Channel.What.UNUSED:
+            continue
+        found[channel.number] = _take(channel, told[channel.number], now)
+    device.seen_at = now
+    device.save(update_fields=["seen_at"])
+    return found
+
+
+def _take(channel: Channel, samples: Sequence[Sample], now: datetime) -> list[LeftOut]:
+    first = min(each.at_s for each in samples)
+    known = channel.readings.filter(at__gte=_at(first)).values_list("at", flat=True)
+    last = channel.readings.last()
+    sieve = Sieve(
+        channel.what,  # type: ignore[arg-type]  # the database holds these
+        None if last is None else Sample(last.at.timestamp(), last.celsius),
+        [Sample(*each) for each in channel.waiting],
+        {each.timestamp() for each in known} | {at for at, _ in channel.waiting},
+    )
+    kept, out = sieve.sift(samples, now.timestamp())
+    Reading.objects.bulk_create(
+        (Reading(channel=channel, at=_at(each.at_s), celsius=each.celsius) for each in kept),
+        ignore_conflicts=True,
+    )
+    channel.waiting = [[each.at_s, each.celsius] for each in sieve.waiting]
+    for each in out:
+        channel.left_out[each.code] = channel.left_out.get(each.code, 0) + 1
+    if kept and channel.what == Channel.What.MEAT:
+        _tell_the_log(channel, last, max(kept), now)
+    if kept and channel.what == Channel.What.FRIDGE:
+        _tell_of_warmth(channel, now)
+    if channel.thinned_at is None or now - channel.thinned_at >= EVERY:
+        _thin(channel, now)
+        channel.thinned_at = now
+    channel.save()
+    return out
+
+
+def _tell_the_log(channel: Channel, before: Reading | None, sample: Sample, now: datetime) -> None:
+    """Write down what the probe shows: every five minutes, and at once when the goal is reached."""
+    dish = channel.dish
+    goal_c = channel.goal_c
+    has_arrived = (
+        goal_c is not None and before is not None and before.celsius < goal_c <= sample.celsius
+    )
+    is_time = channel.written_at is None or now - channel.written_at >= EVERY
+    if dish is None or not (is_time or has_arrived):
+        return
+    view = outlook_alone(dish, dish.feast.kitchen, now)
+    gate = gate_now(view)
+    if gate is None or gate.asks != "temperature" or view.state.running is None:
+        channel.goal_c = None
+        return
+    channel.goal_c, channel.written_at = gate.goal_c, now
+    record(
+        view, channel.device.added_by, Event.What.TEMPERATURE_READ,
+        step_key=view.state.running, temperature_c=round(sample.celsius, 1),
+    )  # fmt: skip
+
+
+def _tell_of_warmth(channel: Channel, now: datetime) -> None:
+    """A fridge that stays too warm is a mishap: it begins, goes on and ends with the readings."""
+    recent = samples_of(channel, now - RAW)
+    is_warm = (
+        "warm"
+        in watched("fridge", recent, now.timestamp(), band_c=(-5.0, FRIDGE_STOP_C.value)).troubles
+    )
+    mishap = channel.mishap
+    if mishap is not None:
+        latest = recent[-1]
+        if latest.celsius > FRIDGE_STOP_C.value:
+            mishap.ends = _at(latest.at_s)
+            mishap.temperature_c = max(mishap.temperature_c or 0.0, latest.celsius)
+            mishap.save(update_fields=["ends", "temperature_c"])
+        else:
+            channel.mishap = None
+    elif is_warm:
+        warm = [each for each in recent if each.celsius > FRIDGE_STOP_C.value]
+        channel.mishap = Mishap.objects.create(
+            kitchen=channel.device.kitchen, kind=Mishap.Kind.FRIDGE_WARM,
+            begins=_at(warm[0].at_s), ends=_at(warm[-1].at_s), by=channel.device.added_by,
+            temperature_c=max(each.celsius for each in warm),
+        )  # fmt: skip
+
+
+def _thin(channel: Channel, now: datetime) -> None:
+    """Thin what is no longer recent; what was thinned before stays as it is."""
+    found = channel.readings.filter(at__lt=now - RAW)
+    if channel.thinned_at is not None:
+        found = found.filter(at__gte=channel.thinned_at - RAW - EVERY)
+    old = list(found)
+    stays = {each.at_s for each in thinned(_samples(old))}
+    gone = [each.pk for each in old if each.at.timestamp() not in stays]
+    Reading.objects.filter(pk__in=gone).delete()
+
+
+def samples_of(channel: Channel, since: datetime) -> list[Sample]:
+    """What was believed of a channel since a moment."""
+    return _samples(channel.readings.filter(at__gte=since))
+
+
+def _samples(readings: Iterable[Reading]) -> list[Sample]:
+    return [Sample(each.at.timestamp(), each.celsius) for each in readings]
+
+
+def _at(at_s: float) -> datetime:
+    return datetime.fromtimestamp(at_s, UTC)

@@ -1,0 +1,191 @@
+"""Fire day: what devices post, what is seen of it, and what it tells the log."""
+
+import json
+from datetime import timedelta
+
+import pytest
+from django.core.cache import cache
+from django.test import Client
+from django.urls import reverse
+
+from pantry_web import clock
+from pantry_web.demo import kitchen as demo
+from pantry_web.devices.actions.add_device import add_device, digest_of
+from pantry_web.devices.models import Device, Reading
+from pantry_web.feasts.actions.add_dish import add_dish
+from pantry_web.feasts.models import Dish, Feast, Mishap
+from pantry_web.kitchens.models import Cook
+from pantry_web.planning.outlook import outlook
+
+BAND = {"low": "100", "high": "115"}
+
+
+@pytest.fixture
+def trout(quince):
+    """Trout in the smoker since an hour, for tonight."""
+    feast = Feast.objects.create(
+        kitchen=quince, name="Heron Supper", serve_at=demo.TONIGHT_AT, time_zone=demo.ZONE, heads=3
+    )
+    dish = add_dish(feast, "Smoked trout", demo.TONIGHT)
+    demo._Hands(Cook.objects.get(username=demo.COOK), quince, dish).smoke()
+    return Dish.objects.get(pk=dish.pk)
+
+
+@pytest.fixture
+def probe(quince, trout, cook):
+    """A probe of two wires: one in the trout, one at the grate; its token."""
+    by = Cook.objects.get(username=demo.COOK)
+    device, token = add_device(quince, by, "Probe", quince.stands_at)
+    for channel, what, more in zip(
+        device.channels.all(), ("meat", "fire"), ({}, BAND), strict=False
+    ):
+        typed = {"what": what, "dish": trout.pk, **more}
+        assert cook.post(reverse("set-channel", args=[channel.pk]), typed).status_code == 302
+    return token
+
+
+def post(token, *readings, **more):
+    cache.clear()
+    body = json.dumps({"readings": readings})
+    return Client().post(
+        "/devices/readings/", body, content_type="application/json",
+        headers={"Authorization": f"Bearer {token}", **more},
+    )  # fmt: skip
+
+
+def read(channel, celsius, age_s=0.0):
+    return {"channel": channel, "celsius": celsius, "age_s": age_s}
+
+
+def test_from_a_reading_to_the_page(cook, trout, probe):
+    cook.get("/fire/")  # the plan is asked for
+    page = cook.get("/fire/").content.decode()
+    seen = page.split('data-seen="')[1].split('"')[0]
+    assert cook.get("/fire/rows/", {"seen": seen}).status_code == 204
+    answer = post(probe, read(1, 54.0), read(2, 108.0))
+    assert answer.json()["left_out"] == []
+    rows = cook.get("/fire/rows/", {"seen": seen})
+    assert rows.status_code == 200
+    shown = rows.content.decode()
+    for said in ("54 °C", "of 63 °C", "fire 108 °C", "wanted 100 °C to 115 °C", "done about"):
+        assert said in shown
+    assert "<polyline" in shown
+
+
+def test_the_log_is_told_every_five_minutes_and_at_once_when_the_goal_is_reached(
+    quince, trout, probe
+):
+    before = trout.events.filter(what="temperature-read").count()
+    for minute in range(12):
+        quince.stands_at += timedelta(minutes=1)
+        quince.save()
+        post(probe, read(1, 56.0 + 0.5 * minute))
+    told = trout.events.filter(what="temperature-read")
+    assert told.count() == before + 3
+    quince.stands_at += timedelta(seconds=30)
+    quince.save()
+    post(probe, read(1, 63.2))
+    assert told.count() == before + 4
+    assert told.last().temperature_c == 63.2
+    view = outlook(trout, quince, quince.stands_at)
+    assert view.answer.gate.read_c == 63.2
+
+
+def test_what_cannot_be_is_left_out_and_nothing_is_kept_twice(probe):
+    post(probe, read(1, 54.0, 60.0))
+    answer = post(
+        probe, read(1, 129.2), read(1, 54.2, 30.0), read(1, 54.2, 30.0),
+        {"channel": 1, "fahrenheit": 129.4}, read(3, 20.0),
+    ).json()  # fmt: skip
+    assert {each["code"] for each in answer["left_out"]} == {"fahrenheit", "twice"}
+    assert [round(each.celsius, 1) for each in Reading.objects.all()] == [54.0, 54.2, 54.1]
+    assert Device.objects.get().channels.first().left_out == {"fahrenheit": 1, "twice": 1}
+
+
+@pytest.mark.parametrize(("raw", "said"), [
+    ("{", "no JSON"), ("[]", "object"),
+    ('{"readings": [{"channel": 9, "celsius": 5}]}', "too large"),
+    ('{"readings": [{"channel": 1}]}', "celsius or fahrenheit"),
+    ('{"readings": [{"channel": 1, "celsius": 5, "at": "soon"}]}', "a moment like"),
+    ('{"readings": [{"channel": 1, "celsius": 5, "at": "2027-03-18T19:00"}]}', "offset"),
+])  # fmt: skip
+def test_what_is_posted_wrongly_is_said_and_nothing_is_kept(probe, raw, said):
+    cache.clear()
+    answer = Client().post(
+        "/devices/readings/", raw, content_type="application/json",
+        headers={"Authorization": f"Bearer {probe}"},
+    )  # fmt: skip
+    assert answer.status_code == 422
+    assert said in answer.content.decode()
+    assert not Reading.objects.exists()
+
+
+def test_a_token_opens_nothing_once_it_is_revoked_and_is_kept_nowhere(cook, probe):
+    device = Device.objects.get()
+    assert device.token_digest == digest_of(probe)
+    assert probe not in cook.get("/house/devices/").content.decode()
+    assert post("guess", read(1, 54.0)).status_code == 401
+    cook.post(reverse("revoke-device", args=[device.pk]))
+    assert post(probe, read(1, 54.0)).status_code == 401
+    assert not Reading.objects.exists()
+
+
+def test_whoever_posts_too_often_waits(probe):
+    post(probe, read(1, 54.0))
+    body = json.dumps({"readings": []})
+    headers = {"Authorization": f"Bearer {probe}"}
+    found = {
+        Client().post("/devices/readings/", body, content_type="application/json",
+                      headers=headers).status_code
+        for _ in range(60)
+    }  # fmt: skip
+    assert found == {200, 429}
+
+
+def test_a_warm_fridge_is_a_mishap_as_long_as_it_lasts(cook, quince):
+    by = Cook.objects.get(username=demo.COOK)
+    device, token = add_device(quince, by, "Fridge", quince.stands_at)
+    channel = device.channels.first()
+    cook.post(reverse("set-channel", args=[channel.pk]), {"what": "fridge"})
+    for minute in range(30):
+        quince.stands_at += timedelta(minutes=1)
+        quince.save()
+        post(
+            token, *(read(1, 4.0 if minute < 5 or minute > 24 else 8.0, s) for s in (45, 30, 15, 0))
+        )
+    mishap = Mishap.objects.get(kind="fridge-warm", by=by)
+    assert timedelta(minutes=15) <= mishap.ends - mishap.begins <= timedelta(minutes=21)
+    assert mishap.temperature_c == 8.0
+
+
+def test_a_probe_in_the_air_is_asked_about(cook, quince, trout, probe):
+    for n in range(4):
+        post(probe, *(read(c, 108.0, 60.0 - 15.0 * n) for c in (1, 2)))
+    assert "is it in the meat?" in cook.get("/fire/").content.decode()
+
+
+def test_old_readings_are_thinned_and_the_curve_stays(quince, trout, probe):
+    for _ in range(90):
+        quince.stands_at += timedelta(minutes=1)
+        quince.save()
+        post(probe, *(read(2, 108.0, s) for s in (48, 36, 24, 12, 0)))
+    kept = Reading.objects.filter(channel__what="fire")
+    recent = kept.filter(at__gte=quince.stands_at - timedelta(minutes=20)).count()
+    assert recent >= 100
+    assert kept.count() - recent <= 60, "90 minutes of five a minute"
+
+
+def test_without_a_device_it_is_typed_and_an_empty_day_says_so(cook, quince, trout):
+    page = cook.get("/fire/").content.decode()
+    assert "Smoked trout" in page
+    assert "Read now" in page
+    quince.stands_at += timedelta(days=2)
+    quince.save()
+    assert "Nothing is at the heat today" in cook.get("/fire/").content.decode()
+
+
+def test_the_demo_clock_runs(cook, quince, monkeypatch):
+    cook.post("/house/clock/", {"stands_at": "2027-03-18T19:12", "runs": "60"})
+    quince.refresh_from_db()
+    monkeypatch.setattr(clock, "real", lambda: quince.runs_since + timedelta(seconds=30))
+    assert clock.now(quince) == quince.stands_at + timedelta(minutes=30)
