@@ -26,7 +26,7 @@ DENSITY = 1060.0
 
 
 def cooked(rng: random.Random) -> tuple[dict[str, float | str], list[tuple[float, float, float]]]:
-    """A cook to its goal: what it was, and what a probe would have read in it and at the grate [h, °C]."""
+    """A cook to its goal: what it was, and what was read in it and at the grate [h, °C]."""
     fire_c = rng.choice((107.0, 120.0, 135.0, 160.0, 180.0))
     what = {
         "shape": rng.choice(SHAPES), "thickness_mm": rng.uniform(35.0, 110.0), "fire_c": fire_c,

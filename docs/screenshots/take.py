@@ -23,7 +23,7 @@ VIEWS = {
     "shopping": ("/shopping/", NOW),
     "passage": ("/feasts/1/passage/", NOW),
     "helps": ("/feasts/2/", NOW),
-    "still": ("/feasts/2/still/?cut=pork-loin&mass=1500", NOW),
+    "fire": ("/fire/", NOW),
     "steps": ("/dishes/2/steps/", NOW),
     "rounds": ("/dishes/7/rounds/", NOW),
     "feast": ("/feasts/1/", NOW),
@@ -64,8 +64,6 @@ def main(address: str) -> None:
                     page.get_by_text("worked out anew").wait_for(state="detached")
                 if view == "helps":
                     page.locator(".help button").first.wait_for()
-                if view == "still":
-                    page.get_by_text("methods would do").wait_for()
                 page.screenshot(path=HERE / f"{view}-{size}.png", full_page=size == "phone")
         browser.close()
 

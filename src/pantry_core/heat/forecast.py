@@ -29,10 +29,11 @@ def _loosely(name: str, value: float, unit: str, why: str) -> Rule:
 _OF_LOG: Final = "of its logarithm"
 SIZE_DOUBT: Final = _loosely("forecast-size", 0.4, _OF_LOG, "no joint is a cylinder")
 FILM_DOUBT: Final = _loosely("forecast-film", 2.0, "bands of the film", "no fire is steady")
-DRYING_DOUBT: Final = _loosely("forecast-drying", 1.0, _OF_LOG, "surfaces differ")
+DRYING_DOUBT: Final = _loosely("forecast-drying", 1.6, _OF_LOG, "surfaces differ")
 DRYING_BAND: Final = _loosely("drying-band", 0.7, _OF_LOG, "surfaces differ")
+MOIST_DOUBT: Final = _loosely("forecast-moisture", 0.9, _OF_LOG, "vents and pans of water differ")
 READ_C: Final = _loosely("probe-doubt", 0.4, "°C", "a probe and its place")
-DRIFT_C_H: Final = _loosely("model-drift", 3.0, "°C/h back from the last reading", "no model holds")
+DRIFT_C_H: Final = _loosely("model-drift", 6.0, "°C/h back from the last reading", "no model holds")
 UNTOLD: Final = _loosely("forecast-least", 0.18, "of what is left, either way", "no fire is steady")
 """How far piece, fire and surface are let to be off when readings tell of them (our choice)."""
 
@@ -76,14 +77,14 @@ def forecast(
     believed; thickness_doubt, of a thickness that was guessed, in parts of it either way.
     Returns: the hour and its band of about eight in ten; None where it is never reached.
     Raises: OutOfRange.
-    Source: the model of `through`; diffusivity, film and drying are fitted by least squares, each
-    held to its own band, late readings counting most.
+    Source: the model of `through`; diffusivity, film, drying and moisture are fitted by least
+    squares, each held to its own band, late readings counting most.
     """
     if readings:
         found, spread = _fitted(body, start_c, stages, readings, _let_off(stages))
     else:
         sigmas = _published(stages, thickness_doubt)
-        found, spread = np.zeros(3), np.diag(np.square(sigmas))
+        found, spread = np.zeros(len(sigmas)), np.diag(np.square(sigmas))
     doubt = _doubt(found)
     journey = followed(body, start_c, stages, doubt)
     if journey is None:
@@ -103,13 +104,14 @@ def _published(stages: Sequence[Stage], thickness_doubt: float) -> Vector:
     """How far diffusivity, film and drying may be off before anything is read, in logarithms."""
     moves = log(DIFFUSIVITY_HIGH.value / DIFFUSIVITY_LOW.value) / 2.0
     own = sqrt(moves**2 + (2.0 * thickness_doubt) ** 2)
-    return np.asarray([own, _film_doubt(stages), DRYING_BAND.value]) / ONE_SIDE
+    return np.asarray([own, _film_doubt(stages), DRYING_BAND.value, 0.0]) / ONE_SIDE
 
 
 def _let_off(stages: Sequence[Stage]) -> Vector:
     """How far they are let to be off where readings tell, in logarithms."""
     film = FILM_DOUBT.value * _film_doubt(stages)
-    return np.asarray([SIZE_DOUBT.value, film, DRYING_DOUBT.value]) / ONE_SIDE
+    doubts = [SIZE_DOUBT.value, film, DRYING_DOUBT.value, MOIST_DOUBT.value]
+    return np.asarray(doubts) / ONE_SIDE
 
 
 def _film_doubt(stages: Sequence[Stage]) -> float:
@@ -144,7 +146,7 @@ def _fitted(
             told = np.interp(at, journey.hours, journey.heart_c)
         return np.concatenate((weights * (told - read), logs / sigmas))
 
-    found = least_squares(residuals, np.zeros(3), diff_step=0.02, xtol=1e-3, max_nfev=12)
+    found = least_squares(residuals, np.zeros(len(sigmas)), diff_step=0.05, xtol=1e-3, max_nfev=12)
     return found.x, np.linalg.inv(found.jac.T @ found.jac)
 
 
@@ -165,7 +167,7 @@ def _ways_of_being_off(spread: Vector) -> list[Vector]:
 def _all_at_once(spread: Vector) -> list[Vector]:
     """Before anything is read, one step for all: everything slow, or quick, but not wholly."""
     sizes = ONE_SIDE * np.sqrt(np.diag(spread)) / sqrt(2.0)
-    return [sizes * np.asarray([1.0, 1.0, -1.0])]
+    return [sizes * np.asarray([1.0, 1.0, -1.0, 0.0])]
 
 
 def _band(

@@ -20,9 +20,7 @@ class Medium:
     """A medium: its film [W/m²K] with its band, its temperatures [°C], its moisture.
 
     `humidity_pct` is water vapour in parts of what the air can hold, of air above 100 °C in parts
-    of all of it. `share` is the part of the film that works: a pan heats one face at a time. Where
-    it dries slowly juice comes after: the surface then loses `kept_wet` times as much before it is
-    dry.
+    of all of it. `share` is the part of the film that works: a pan heats one face at a time.
     """
 
     name: MediumName
@@ -35,7 +33,6 @@ class Medium:
     surface: Surface
     humidity_pct: float = 100.0
     share: float = 1.0
-    kept_wet: float = 1.0
 
     @property
     def cools(self) -> bool:
@@ -52,7 +49,6 @@ def _medium(
     *,
     humidity_pct: float = 100.0,
     share: float = 1.0,
-    kept_wet: float = 1.0,
 ) -> Medium:
     def rule(which: str, value: float) -> Rule:
         return Rule(f"film-{name}-{which}", value, "W/m²K", _FILM, Mark.MEMORY)
@@ -60,7 +56,7 @@ def _medium(
     low, usual, high = film
     return Medium(
         name, words, rule("usual", usual), rule("low", low), rule("high", high), *range_c, surface,
-        humidity_pct, share, kept_wet,
+        humidity_pct, share,
     )  # fmt: skip
 
 
@@ -70,7 +66,7 @@ MEDIA: Final[dict[MediumName, Medium]] = {
         _medium("oven", "an oven", (15, 20, 25), (40, 320), "drying", humidity_pct=10),
         _medium("fan-oven", "a fan oven", (25, 35, 45), (40, 320), "drying", humidity_pct=7),
         _medium("smoker", "a smoker", (10, 15, 20), (5, 180), "drying",
-                humidity_pct=25, kept_wet=4),
+                humidity_pct=25),
         _medium("coals", "the heat of coals", (40, 70, 100), (80, 600), "drying", humidity_pct=3),
         _medium("pan", "a pan", (200, 400, 600), (80, 350), "boiling", share=0.5),
         _medium("water", "a pot", (500, 1000, 2000), (1, 102), "wet"),

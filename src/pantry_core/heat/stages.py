@@ -16,13 +16,33 @@ def _dried(name: str, kg: float) -> Rule:
     )
 
 
+def _smoked(name: str, kg: float) -> Rule:
+    return Rule(
+        name, kg, "kg/m²", "water that has left the surface, set by the hours of briskets",
+        Mark.PRACTICE,
+    )  # fmt: skip
+
+
 DRYING: tuple[tuple[float, Rule | None], ...] = (
     (1.0, _dried("dry-from", 0.2)),
     (0.3, _dried("dry-half", 0.6)),
     (0.1, _dried("dry-most", 1.5)),
     (0.03, None),
 )
-"""Wetness of the surface, and how much water it has lost when the next one begins."""
+SMOKED: tuple[tuple[float, Rule | None], ...] = (
+    (1.0, _smoked("smoked-1", 0.5)),
+    (0.65, _smoked("smoked-2", 1.0)),
+    (0.4, _smoked("smoked-3", 1.6)),
+    (0.25, _smoked("smoked-4", 2.4)),
+    (0.14, _smoked("smoked-5", 3.4)),
+    (0.08, _smoked("smoked-6", 4.5)),
+    (0.04, _smoked("smoked-7", 5.7)),
+    (0.01, None),
+)
+"""Wetness of the surface, and how much water it has lost when the next one begins.
+
+In the smoke juice comes after: it dries by and by, and late.
+"""
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,20 +76,24 @@ class Stage:
 
 @dataclass(frozen=True, slots=True)
 class Doubt:
-    """How the piece and its fire differ from the usual: factors of diffusivity, film, drying."""
+    """How the piece and its fire differ from the usual, as factors.
+
+    Of diffusivity, film, how much water it takes to dry the surface, and how moist the air is.
+    """
 
     diffusivity: float = 1.0
     film: float = 1.0
     drying: float = 1.0
+    moisture: float = 1.0
 
 
 USUAL = Doubt()
 
 
-def film_of(stage: Stage, wetness: float, factor: float = 1.0) -> Film:
+def film_of(stage: Stage, wetness: float, doubt: Doubt = USUAL) -> Film:
     """What a surface feels in a stage.
 
-    Parameters: stage; wetness from 0 to 1; factor on the film of the medium.
+    Parameters: stage; wetness from 0 to 1; doubt, factors on the film and moisture of the medium.
     Returns: the film; as given where the stage has one. In a closed pot or wrap nothing
     evaporates, and it is no hotter than boiling water.
     Raises: OutOfRange.
@@ -78,13 +102,14 @@ def film_of(stage: Stage, wetness: float, factor: float = 1.0) -> Film:
     if stage.film is not None:
         return Film(stage.temperature_c, stage.film, stage.temperature_c, stage.film)
     medium = MEDIA[stage.medium]
-    dry = medium.film.value * medium.share * factor
+    dry = medium.film.value * medium.share * doubt.film
     if medium.surface == "wet":
         return Film(stage.temperature_c, dry, stage.temperature_c, dry)
     if stage.covered:
         inside_c = min(stage.temperature_c, BOILING_C)
         return Film(inside_c, dry, inside_c, dry)
-    humidity = medium.humidity_pct if stage.humidity_pct is None else stage.humidity_pct
+    usual = medium.humidity_pct if stage.humidity_pct is None else stage.humidity_pct
+    humidity = min(usual * doubt.moisture, 100.0)
     if medium.surface == "boiling" and stage.temperature_c <= BOILING_C:
         return Film(stage.temperature_c, dry, stage.temperature_c, dry)
     return wet_film(stage.temperature_c, dry, humidity, wetness)
@@ -103,8 +128,7 @@ def wetness_from(
     if stage.is_dried:
         yield DRYING[-1][0], None
         return
-    slowly = MEDIA[stage.medium].kept_wet
-    for wetness, rule in DRYING:
-        most = None if rule is None else rule.value * slowly * drying
+    for wetness, rule in SMOKED if stage.medium == "smoker" else DRYING:
+        most = None if rule is None else rule.value * drying
         if most is None or dried_kg_m2 < most:
             yield wetness, most

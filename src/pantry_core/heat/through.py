@@ -125,7 +125,7 @@ def _is_there(piece: Piece, stage: Stage) -> bool:
 
 def _stretch(piece: Piece, stage: Stage, wetness: float) -> Stretch:
     body = piece.body
-    film = film_of(stage, wetness, piece.doubt.film)
+    film = film_of(stage, wetness, piece.doubt)
     biot = film.film * body.way_m / (body.conductivity_w_mk * piece.doubt.diffusivity)
     bare = shells(body.shape).rim_conductance
     inner = 1.0 - rim_conductance(body.shape, biot) / bare

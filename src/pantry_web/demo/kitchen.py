@@ -8,6 +8,7 @@ from datetime import UTC, datetime
 from django.db import transaction
 
 from pantry_web.demo.earlier import cook_earlier_nights, go_by_the_plan
+from pantry_web.demo.probe import put_in_the_probe
 from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.actions.log.begin_step import begin_step
 from pantry_web.feasts.actions.log.turn import turn
@@ -93,6 +94,7 @@ TONIGHT: Document = {
     },
     "heat": {"way": "smoke"},
 }  # fmt: skip
+IN_THE_SMOKE_AT = datetime(2027, 3, 18, 18, 5, tzinfo=UTC)
 TONIGHT_AT = datetime(2027, 3, 18, 20, 30, tzinfo=UTC)
 ROOK_SUPPER_AT = datetime(2027, 4, 4, 18, 0, tzinfo=UTC)
 
@@ -154,7 +156,9 @@ def _smoke_tonight(kitchen: Kitchen) -> None:
     feast = Feast.objects.create(
         kitchen=kitchen, name="Heron Supper", serve_at=TONIGHT_AT, time_zone=ZONE, heads=3
     )
-    _Hands(cook, kitchen, add_dish(feast, "Smoked trout", TONIGHT)).smoke()
+    trout = add_dish(feast, "Smoked trout", TONIGHT)
+    _Hands(cook, kitchen, trout).smoke()
+    put_in_the_probe(kitchen, cook, trout, IN_THE_SMOKE_AT, STANDS_AT)
 
 
 def lay_the_table(kitchen: Kitchen, feast: Feast) -> None:

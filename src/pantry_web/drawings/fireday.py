@@ -8,7 +8,7 @@ WIDTH, HEIGHT, FOOT = 560.0, 150.0, 22.0
 HEADROOM_C, FOOTROOM_C, SPAN_C = 6.0, 3.0, 20.0
 BEFORE, AFTER = timedelta(minutes=15), timedelta(minutes=20)
 TICKS = (15, 30, 60, 120, 240, 480)
-LABEL_WIDTH = 44.0
+LABEL_WIDTH, LABEL_C = 44.0, 6.0
 
 Point = tuple[datetime, float]
 
@@ -98,7 +98,7 @@ def curve(course: Course) -> Curve:
         degrees=tuple(
             Tick(y(c), celsius=c)
             for n in range(1, 30)
-            if (c := 20.0 * n) < top - HEADROOM_C / 2 and c > low
+            if low < (c := 20.0 * n) < top and abs(c - (course.goal_c or top)) > LABEL_C
         ),
     )
 
