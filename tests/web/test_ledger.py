@@ -18,6 +18,7 @@ from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.models import Dish, Event, Feast
 from pantry_web.kitchens.models import Cook
 from pantry_web.ledger.models import Evidence, Leftover, Photo, Review
+from pantry_web.ledger.next_time import proposals
 from pantry_web.planning.outlook import feast_outlook
 
 TOLD = {"saltiness": "salty", "tender": "right", "left": "500 g", "next_time": "Less salt."}
@@ -167,6 +168,25 @@ def test_copied_to_another_year_it_brings_what_was_told_and_what_that_asks_for(
     assert again.cure["target_salt_pct"] == round(0.75 * before, 1)
     assert again.serve_at == new.serve_at - timedelta(minutes=40)
     assert "Nothing of it asks for another plan" in cook.get(copied["Location"]).content.decode()
+
+
+def test_another_way_is_proposed_where_it_was_tough_or_its_skin_soft(cook, quince, eaten):
+    for document, told, way in (
+        ({"piece": {"cut": "chicken", "mass_g": 1800.0}, "cure": {"method": "dry-brine"}},
+         {"skin": "soft"}, "roast-staged"),
+        ({"piece": {"cut": "duck-leg", "mass_g": 900.0}, "cure": {"method": "dry-brine"},
+          "heat": {"way": "roast"}}, {"tender": "tough"}, "braise"),
+    ):  # fmt: skip
+        dish = add_dish(eaten, "Bird", document)
+        blank = dict.fromkeys(TOLD, "")
+        assert cook.post(f"/dishes/{dish.pk}/ledger/tell/", blank | told).status_code == 302
+        cook.post(f"/feasts/{eaten.pk}/copy/", {"day": "2028-03-19"})
+        again = dish.copies.latest("pk")
+        view = feast_outlook(again.feast, quince, quince.stands_at).of(again)
+        (asked,) = [
+            each for each in proposals(view, dish.review) if each.code == "another-way"
+        ]  # fmt: skip
+        assert asked.decided["heat"]["way"] == way
 
 
 def test_taken_out_and_brought_in_nothing_is_lost(cook, quince, eaten, gammon):

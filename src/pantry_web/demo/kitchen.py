@@ -147,7 +147,16 @@ def load_whole() -> None:
     _roots_in_the_broth(lantern)
     earlier = {"Treacle gammon": GAMMON, **dict(OTHERS)}
     cook_earlier_nights(kitchen, Cook.objects.get(username=COOK), earlier, ZONE)
+    _go_by_the_last_time(lantern)
     go_by_the_plan(kitchen, lantern, STANDS_AT)
+
+
+def _go_by_the_last_time(lantern: Feast) -> None:
+    """The dishes of this Lantern Night were copied from those of the one before."""
+    nights = Feast.objects.filter(kitchen=lantern.kitchen, serve_at__lt=lantern.serve_at)
+    before = nights.filter(name=lantern.name).latest("serve_at")
+    for dish in before.dishes.all():
+        lantern.dishes.filter(name=dish.name).update(copied_from=dish)
 
 
 def _smoke_tonight(kitchen: Kitchen) -> None:

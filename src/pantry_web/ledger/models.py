@@ -6,6 +6,7 @@ from django.utils.translation import gettext_lazy as _
 
 from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.leftovers import good_for
+from pantry_core.rules.raw_clock import LEFTOVERS_D, RAW_FISH_AFTER_D
 from pantry_web.feasts.models import Dish, Event
 from pantry_web.kitchens.models import Cook, Kitchen
 
@@ -113,6 +114,12 @@ class Leftover(models.Model):
 
     def __str__(self) -> str:
         return f"{self.dish}"
+
+    @property
+    def rule(self) -> str:
+        """By which rule it keeps so long."""
+        is_raw_fish = self.dish.piece.get("will_be") == "raw"
+        return (RAW_FISH_AFTER_D if is_raw_fish else LEFTOVERS_D).basis
 
     @property
     def good_for(self) -> str:

@@ -8,6 +8,9 @@ from typing import Any
 from django.utils.translation import gettext
 
 from pantry_core.measures.said import span
+from pantry_core.routes.cuts import CUTS
+from pantry_core.routes.heats import HEATS, HeatName
+from pantry_core.routes.suits import ways_that_suit
 from pantry_web.feasts.models import Dish
 from pantry_web.ledger.models import Review
 from pantry_web.planning.outlook import Outlook
@@ -20,6 +23,8 @@ LATE = timedelta(minutes=15)
 LONGER = 1.25
 """What was tough cooks so many times as long (our own choice)."""
 SHORT_REST_H = 0.25
+SLOW: tuple[HeatName, ...] = ("braise", "slow-oven", "in-fat")
+CRISP: tuple[HeatName, ...] = ("roast-staged",)
 
 Document = dict[str, Any]
 
@@ -48,7 +53,7 @@ def proposals(view: Outlook, review: Review) -> list[Proposal]:
     Parameters: view of the new dish; review of the dish that it was copied from.
     """
     makers: tuple[Callable[[Outlook, Review], Iterator[Proposal]], ...] = (
-        _less_salt, _earlier, _longer, _shorter_rest,
+        _less_salt, _earlier, _longer, _shorter_rest, _another_way,
     )  # fmt: skip
     return [each for make in makers for each in make(view, review)]
 
@@ -110,6 +115,29 @@ def _shorter_rest(view: Outlook, review: Review) -> Iterator[Proposal]:
         "rest", tell("The skin was {skin}.", skin=review.get_skin_display()),
         gettext("Rest it a quarter of an hour at the most"), _edited(view, rest.id, short),
     )  # fmt: skip
+
+
+def _another_way(view: Outlook, review: Review) -> Iterator[Proposal]:
+    """What was tough cooks in liquid, and what has skin hotter at its ends, where that suits it."""
+    piece, heat = view.dish.piece, view.dish.document.get("heat") or {}
+    cut = CUTS.get(piece.get("cut", ""))
+    if cut is None or heat.get("way") != (review.dish.document.get("heat") or {}).get("way"):
+        return
+    suits = ways_that_suit(cut, piece.get("form", "whole"))
+    now = heat.get("way") or suits[0]
+    asked: list[tuple[str, tuple[HeatName, ...]]] = []
+    if review.tender == Review.Tender.TOUGH and now not in SLOW:
+        asked.append((gettext("It was tough."), SLOW))
+    if review.skin in (Review.Skin.SOFT, Review.Skin.CHEWY) and now != CRISP[0]:
+        asked.append((tell("The skin was {skin}.", skin=review.get_skin_display()), CRISP))
+    for why, ways in asked:
+        other = next((each for each in ways if each in suits), None)
+        if other is not None:
+            yield Proposal(
+                "another-way", why, tell("Another way: {way:lower}", way=HEATS[other].name),
+                {**view.dish.document, "heat": {**heat, "way": other}},
+            )  # fmt: skip
+            return
 
 
 def _edit_of(view: Outlook, step: str) -> Document:
