@@ -72,6 +72,24 @@ class Probe:
         return [(1, heart), (2, self.fire.celsius)]
 
 
+class Scale:
+    """A kitchen scale on which somebody heaps one thing after another."""
+
+    def __init__(self, asked: Namespace, rng: random.Random) -> None:
+        self.rng, self.hours, self.grams = rng, 0.0, 0.0
+        self.wanted = list(asked.weights)
+
+    def go_on(self, seconds: float) -> None:
+        """Let so much time pass: it is heaped on by and by, rests, and is taken off."""
+        self.hours += seconds / 3600.0
+        if self.wanted and self.grams < self.wanted[0]:
+            self.grams = min(self.wanted[0], self.grams + self.wanted[0] * seconds / 20.0)
+
+    def read(self) -> list[tuple[int, float]]:
+        """What it shows."""
+        return [(1, self.grams)]
+
+
 class Thermometer:
     """A thermometer in the fridge."""
 
@@ -91,11 +109,17 @@ class Thermometer:
         return [(1, self.fridge.celsius)]
 
 
+DEVICES: dict[str, type[Probe | Thermometer | Scale]] = {
+    "probe": Probe, "fridge": Thermometer, "scale": Scale,
+}  # fmt: skip
+
+
 def play(asked: Namespace) -> None:
     """Post readings until somebody ends it, or it has lasted as long as was asked."""
     rng = random.Random(asked.seed)  # noqa: S311 - it is a toss of noise
     kitchen = Kitchen(asked.address.rstrip("/"), asked.token)
-    device = Thermometer(asked, rng) if asked.kind == "fridge" else Probe(asked, rng)
+    device = DEVICES[asked.kind](asked, rng)
+    what, noise = ("grams", 0.0) if asked.kind == "scale" else ("celsius", NOISE_C)
     at = kitchen.now()
     while device.hours < asked.hours:
         time.sleep(asked.wait)
@@ -109,7 +133,7 @@ def play(asked: Namespace) -> None:
                 continue
             readings += [
                 {
-                    "channel": n, "celsius": round(c + rng.gauss(0.0, NOISE_C), 1),
+                    "channel": n, what: round(c + rng.gauss(0.0, noise), 1),
                     "at": at.isoformat(),
                 }
                 for n, c in device.read()
@@ -125,7 +149,7 @@ def play(asked: Namespace) -> None:
 def parser() -> ArgumentParser:
     """What can be asked."""
     found = ArgumentParser(prog="bin/device", description="Plays a device against a kitchen.")
-    found.add_argument("kind", choices=("probe", "fridge"))
+    found.add_argument("kind", choices=tuple(DEVICES))
     found.add_argument("token", help="as the page of devices told it")
     found.add_argument("--address", default="http://127.0.0.1:8000")
     found.add_argument("--every", type=float, default=5.0, help="seconds of the kitchen's clock")
@@ -141,6 +165,7 @@ def parser() -> ArgumentParser:
     found.add_argument("--wind", type=float, default=0.3, help="0 for none, 1 for a storm")
     found.add_argument("--out-h", type=float, default=0.0, help="it is pulled out then [h]")
     found.add_argument("--fire-down-h", type=float, default=0.0, help="nobody tops up then [h]")
+    found.add_argument("--weights", type=float, nargs="*", default=[71.4], help="heaped on [g]")
     found.add_argument("--open-h", type=float, default=0.0, help="the door stays open [h]")
     return found
 

@@ -158,6 +158,23 @@ def test_a_warm_fridge_is_a_mishap_as_long_as_it_lasts(cook, quince):
     assert mishap.temperature_c == 8.0
 
 
+def test_a_scale_is_taken_once_it_rests(cook, quince):
+    by = Cook.objects.get(username=demo.COOK)
+    device, token = add_device(quince, by, "Scale", quince.stands_at)
+    channel = device.channels.first()
+    assert cook.get("/devices/scale/").status_code == 204
+    cook.post(reverse("set-channel", args=[channel.pk]), {"what": "scale"})
+    found = []
+    for grams in (40.0, 71.2, 71.4):
+        assert post(token, {"channel": 1, "grams": grams}).status_code == 200
+        found.append(cook.get("/devices/scale/").json())
+    assert [each["is_steady"] for each in found] == [False, False, True]
+    assert found[-1]["said"] == "71.4 g"
+    quince.stands_at += timedelta(minutes=2)
+    quince.save()
+    assert cook.get("/devices/scale/").status_code == 204
+
+
 def test_a_probe_in_the_air_is_asked_about(cook, quince, trout, probe):
     for n in range(4):
         post(probe, *(read(c, 108.0, 60.0 - 15.0 * n) for c in (1, 2)))

@@ -32,13 +32,15 @@ class Channel(models.Model):
 
     `waiting` are readings that jumped and are not confirmed yet, `left_out` how many were not
     believed, by why; `goal_c` is what the piece goes on until, as it was when it was last looked.
-    `mishap` is the warm spell of a fridge that goes on.
+    `mishap` is the warm spell of a fridge that goes on. Of a scale only what lies on it is kept,
+    and whether that is at rest.
     """
 
     class What(models.TextChoices):
         MEAT = "meat", _("in the meat")
         FIRE = "fire", _("at the fire, in the oven")
         FRIDGE = "fridge", _("in the fridge")
+        SCALE = "scale", _("a scale")
         UNUSED = "unused", _("not used")
 
     device = models.ForeignKey(Device, models.CASCADE, related_name="channels")
@@ -52,6 +54,9 @@ class Channel(models.Model):
     goal_c = models.FloatField(null=True, blank=True)
     written_at = models.DateTimeField(null=True, blank=True)
     thinned_at = models.DateTimeField(null=True, blank=True)
+    grams = models.FloatField(null=True, blank=True)
+    is_steady = models.BooleanField(default=False)
+    weighed_at = models.DateTimeField(null=True, blank=True)
     mishap = models.ForeignKey(Mishap, models.SET_NULL, null=True, blank=True, related_name="+")
 
     class Meta:

@@ -15,11 +15,12 @@ MOST_AT_ONCE = 500
 
 
 class Posted(Document):
-    """A reading: its channel, °C or °F, and when: `at`, or `age_s` before now; else it is now."""
+    """A reading: its channel, °C, °F or grams, and when: `at`, or `age_s` before now; else now."""
 
     channel: Annotated[int, Field(ge=1, le=MOST_CHANNELS)]
     celsius: Annotated[float, Field(ge=-300, le=2000)] | None = None
     fahrenheit: Annotated[float, Field(ge=-500, le=4000)] | None = None
+    grams: Annotated[float, Field(ge=-1000, le=100_000)] | None = None
     at: str | None = None
     age_s: Annotated[float, Field(ge=0, le=1e6)] | None = None
 
@@ -46,8 +47,9 @@ def read_post(raw: Any, now: datetime) -> tuple[dict[int, list[Sample]], list[Pr
 
 def _read(post: Post, now: datetime, found: dict[int, list[Sample]]) -> Iterator[Problem]:
     for n, each in enumerate(post.readings):
-        if (each.celsius is None) == (each.fahrenheit is None):
-            yield Problem(f"readings.{n}", "celsius or fahrenheit; give the one or the other")
+        given = [each.celsius, each.fahrenheit, each.grams]
+        if given.count(None) != len(given) - 1:
+            yield Problem(f"readings.{n}", "celsius or fahrenheit or grams; give one of them")
             continue
         at_s = now.timestamp() - (each.age_s or 0.0)
         if each.at is not None:
@@ -62,6 +64,11 @@ def _read(post: Post, now: datetime, found: dict[int, list[Sample]]) -> Iterator
                 yield Problem(f"readings.{n}.at", "it needs its offset, like +00:00")
                 continue
             at_s = at.timestamp()
-        read = each.celsius
-        celsius = (each.fahrenheit - 32.0) / 1.8 if read is None and each.fahrenheit else read
-        found.setdefault(each.channel, []).append(Sample(round(at_s, 1), celsius or 0.0))
+        found.setdefault(each.channel, []).append(Sample(round(at_s, 1), _value(each)))
+
+
+def _value(posted: Posted) -> float:
+    """What was read [°C], or weighed [g]."""
+    if posted.fahrenheit is not None:
+        return (posted.fahrenheit - 32.0) / 1.8
+    return posted.celsius if posted.celsius is not None else posted.grams or 0.0

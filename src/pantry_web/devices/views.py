@@ -22,11 +22,13 @@ from pantry_web.devices.posted import read_post
 from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.access import cook_of, kitchen_of, owned_kitchen_of
 from pantry_web.kitchens.models import Kitchen
+from pantry_web.quantities import typed_mass
 
 MOST_BODY = 100_000
 MOST_POSTS = 20
 """So many posts of a device are taken in each ten seconds; it gathers what is more."""
 WINDOW_S = 10
+SCALE_FRESH = timedelta(seconds=30)
 LOOKS_AHEAD = timedelta(days=7)
 
 
@@ -137,6 +139,21 @@ def _form(
     }  # fmt: skip
     auto_id = f"channel_{channel.pk}_%s"
     return ChannelForm(initial=initial, dishes=offered, units=kitchen.units, auto_id=auto_id)
+
+
+def on_the_scale(request: HttpRequest) -> HttpResponse:
+    """What lies on the scale of the kitchen now; nothing where none has told for a while."""
+    kitchen = kitchen_of(request)
+    since = clock.now(kitchen) - SCALE_FRESH
+    found = Channel.objects.filter(
+        device__kitchen=kitchen, device__revoked_at=None, what=Channel.What.SCALE,
+        weighed_at__gte=since,
+    )  # fmt: skip
+    channel = found.order_by("-weighed_at").first()
+    if channel is None or channel.grams is None:
+        return HttpResponse(status=204)
+    said = typed_mass(channel.grams, kitchen.units)
+    return JsonResponse({"said": said, "is_steady": channel.is_steady})
 
 
 @require_POST

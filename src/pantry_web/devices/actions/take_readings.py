@@ -16,6 +16,8 @@ from pantry_web.presses.once import once
 
 RAW = timedelta(minutes=20)
 """So long every reading is kept as it came."""
+STEADY_G, STEADY_SHARE = 0.3, 0.002
+"""Two weights that are no further apart are the same (our own choice)."""
 EVERY = timedelta(minutes=5)
 """So often the log is told, and older readings are thinned."""
 
@@ -32,6 +34,9 @@ def take_readings(
     found = {}
     for channel in device.channels.filter(number__in=told).select_related("dish__feast", "mishap"):
         if channel.what == Channel.What.UNUSED:
+            continue
+        if channel.what == Channel.What.SCALE:
+            _weigh(channel, told[channel.number])
             continue
         found[channel.number] = _take(channel, told[channel.number], now)
     device.seen_at = now
@@ -66,6 +71,16 @@ def _take(channel: Channel, samples: Sequence[Sample], now: datetime) -> list[Le
         channel.thinned_at = now
     channel.save()
     return out
+
+
+def _weigh(channel: Channel, samples: Sequence[Sample]) -> None:
+    """What lies on a scale; it is at rest once two weights agree."""
+    for sample in sorted(samples):
+        before, channel.grams = channel.grams, sample.celsius
+        off = max(STEADY_G, STEADY_SHARE * abs(channel.grams))
+        channel.is_steady = before is not None and abs(channel.grams - before) <= off
+        channel.weighed_at = _at(sample.at_s)
+    channel.save(update_fields=["grams", "is_steady", "weighed_at"])
 
 
 def _tell_the_log(channel: Channel, before: Reading | None, sample: Sample, now: datetime) -> None:
