@@ -13,6 +13,9 @@ from pantry_web.fields import TemperatureField
 from pantry_web.forms import KitchenForm
 
 
+OF_A_DISH = (Channel.What.MEAT, Channel.What.FIRE)
+
+
 class DeviceForm(KitchenForm):
     """A device by its name."""
 
@@ -40,8 +43,8 @@ class ChannelForm(KitchenForm):
     def clean(self) -> dict[str, Any]:
         """A probe in the meat is of a dish, and a band has its lower end first."""
         typed = self.cleaned_data
-        if typed.get("what") == Channel.What.MEAT and not typed.get("dish"):
-            self.add_error("dish", gettext("In which dish is it?"))
+        if typed.get("what") in OF_A_DISH and not typed.get("dish"):
+            self.add_error("dish", gettext("Of which dish is it?"))
         low, high = typed.get("low"), typed.get("high")
         if low is not None and high is not None and low >= high:
             self.add_error("high", gettext("That is not above the lower end."))

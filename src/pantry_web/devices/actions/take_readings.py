@@ -20,6 +20,8 @@ STEADY_G, STEADY_SHARE = 0.3, 0.002
 """Two weights that are no further apart are the same (our own choice)."""
 EVERY = timedelta(minutes=5)
 """So often the log is told, and older readings are thinned."""
+AGAIN = timedelta(minutes=1)
+"""So soon it is looked again whether the dish goes by a probe by now."""
 
 
 @once()
@@ -96,7 +98,7 @@ def _tell_the_log(channel: Channel, before: Reading | None, sample: Sample, now:
     view = outlook_alone(dish, dish.feast.kitchen, now)
     gate = gate_now(view)
     if gate is None or gate.asks != "temperature" or view.state.running is None:
-        channel.goal_c = None
+        channel.goal_c, channel.written_at = None, now - EVERY + AGAIN
         return
     channel.goal_c, channel.written_at = gate.goal_c, now
     record(
