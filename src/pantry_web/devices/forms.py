@@ -12,7 +12,6 @@ from pantry_web.feasts.models import Dish
 from pantry_web.fields import TemperatureField
 from pantry_web.forms import KitchenForm
 
-
 OF_A_DISH = (Channel.What.MEAT, Channel.What.FIRE)
 
 
