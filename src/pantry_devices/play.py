@@ -5,7 +5,7 @@ import random
 import time
 import urllib.error
 import urllib.request
-from argparse import ArgumentParser, Namespace
+from argparse import ArgumentParser, ArgumentTypeError, Namespace
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
@@ -146,13 +146,24 @@ def play(asked: Namespace) -> None:
             print(f"{at:%H:%M:%S}", *(f"{c:.1f}" for _, c in device.read()), flush=True)
 
 
+def _seconds(text: str) -> float:
+    """Seconds between two readings.
+
+    Raises: ArgumentTypeError for less than one.
+    """
+    seconds = float(text)
+    if not seconds >= 1.0:
+        raise ArgumentTypeError(f"{text} is too short; 1 or more would do")
+    return seconds
+
+
 def parser() -> ArgumentParser:
     """What can be asked."""
     found = ArgumentParser(prog="bin/device", description="Plays a device against a kitchen.")
     found.add_argument("kind", choices=tuple(DEVICES))
     found.add_argument("token", help="as the page of devices told it")
     found.add_argument("--address", default="http://127.0.0.1:8000")
-    found.add_argument("--every", type=float, default=5.0, help="seconds of the kitchen's clock")
+    found.add_argument("--every", type=_seconds, default=5.0, help="seconds of the kitchen's clock")
     found.add_argument("--wait", type=float, default=1.0, help="seconds between two posts")
     found.add_argument("--hours", type=float, default=24.0, help="by the kitchen's clock")
     found.add_argument("--seed", type=int, default=1)
