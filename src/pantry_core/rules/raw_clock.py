@@ -58,10 +58,10 @@ RAW_FISH_AFTER_D = Rule(
 LEFTOVERS_D = Rule("leftovers", 4.0, "d", "USDA, leftovers 3 to 4 days", Mark.MEMORY)
 
 
-def leftovers_keep_d(*, is_raw_fish: bool) -> float:
-    """How long what is left over keeps in the fridge [d].
+def leftovers_keep(*, is_raw_fish: bool) -> Rule:
+    """The rule by which what is left over keeps in the fridge [d].
 
-    >>> leftovers_keep_d(is_raw_fish=False)
+    >>> leftovers_keep(is_raw_fish=False).value
     4.0
     """
-    return (RAW_FISH_AFTER_D if is_raw_fish else LEFTOVERS_D).value
+    return RAW_FISH_AFTER_D if is_raw_fish else LEFTOVERS_D

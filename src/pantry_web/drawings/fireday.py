@@ -22,7 +22,6 @@ class Course:
 
     read: tuple[Point, ...]
     foretold: tuple[Point, ...]
-    fire: tuple[Point, ...]
     goal_c: float | None
     now: datetime
     done: tuple[datetime, datetime] | None

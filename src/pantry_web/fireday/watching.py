@@ -218,7 +218,7 @@ def _course(
     left = gate.left_h if gate is not None else None
     is_told = left is not None and left.usual > 0
     return Course(
-        points, foretold, (), gate.goal_c if gate else None, now,
+        points, foretold, gate.goal_c if gate else None, now,
         (done.low.astimezone(zone), done.high.astimezone(zone)) if done and is_told else None,
         (view.dish.serve_at or view.whole.feast.serve_at).astimezone(zone),
         left.low / left.usual if left and is_told else 1.0,

@@ -6,7 +6,7 @@ from django.utils.translation import gettext_lazy as _
 
 from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.leftovers import good_for
-from pantry_core.rules.raw_clock import LEFTOVERS_D, RAW_FISH_AFTER_D
+from pantry_core.rules.raw_clock import leftovers_keep
 from pantry_web.feasts.models import Dish, Event
 from pantry_web.kitchens.models import Cook, Kitchen
 
@@ -118,17 +118,17 @@ class Leftover(models.Model):
     @property
     def rule(self) -> str:
         """By which rule it keeps so long."""
-        is_raw_fish = self.dish.piece.get("will_be") == "raw"
-        return (RAW_FISH_AFTER_D if is_raw_fish else LEFTOVERS_D).basis
+        return leftovers_keep(is_raw_fish=self.dish.piece.get("will_be") == "raw").basis
 
     @property
     def good_for(self) -> str:
         """What it is good for; nothing of a side job."""
         piece, cure, heat = (self.dish.document.get(name) or {} for name in PARTS)
-        if "cut" not in piece:
+        cut = CUTS.get(piece.get("cut", ""))
+        if cut is None:
             return ""
         return good_for(
-            CUTS[piece["cut"]], heat.get("way", ""),
+            cut, heat.get("way", ""),
             is_cured=bool(cure.get("curing_salt")), is_raw=piece.get("will_be") == "raw",
         )  # fmt: skip
 

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from pantry_core.plan.costs import costs
-from pantry_core.rules.raw_clock import leftovers_keep_d
+from pantry_core.rules.raw_clock import leftovers_keep
 from pantry_web.feasts.choices import method_name
 from pantry_web.feasts.documents import sides_of
 from pantry_web.planning.hands import Task, lost_waits, tasks
@@ -37,7 +37,7 @@ def dish_rows(whole: FeastOutlook) -> list[DishRow]:
     for view in whole.dishes:
         plan, left = view.plan, tasks(view)
         ahead = [each for each in plan.steps if each.start < each.end] if plan else []
-        days = leftovers_keep_d(is_raw_fish=sides_of(view.dish.document)["fish"] != "cooked")
+        days = leftovers_keep(is_raw_fish=sides_of(view.dish.document)["fish"] != "cooked").value
         served = view.dish.serve_at or whole.feast.serve_at
         rows.append(
             DishRow(

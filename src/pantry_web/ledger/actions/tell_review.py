@@ -5,7 +5,7 @@ from typing import Any
 
 from django.utils.translation import gettext
 
-from pantry_core.rules.raw_clock import leftovers_keep_d
+from pantry_core.rules.raw_clock import leftovers_keep
 from pantry_web.kitchens.models import Cook
 from pantry_web.ledger.actions.learn import keep_evidence, learn
 from pantry_web.ledger.evidence import seen_of
@@ -51,6 +51,6 @@ def _keep_left(view: Outlook, left_g: float | None, since: datetime) -> None:
         kept.delete()
         return
     is_raw_fish = view.dish.piece.get("will_be") == "raw"
-    until = since + timedelta(days=leftovers_keep_d(is_raw_fish=is_raw_fish))
+    until = since + timedelta(days=leftovers_keep(is_raw_fish=is_raw_fish).value)
     if kept.update(mass_g=left_g, until=until) == 0:
         Leftover.objects.create(dish=view.dish, mass_g=left_g, since=since, until=until)
