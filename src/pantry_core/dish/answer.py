@@ -4,6 +4,7 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 from pantry_core.dish.lifting import Lift
+from pantry_core.heat.media import MediumName
 from pantry_core.mixes.request import Purpose, WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.notice import Level
@@ -102,13 +103,48 @@ class CookTime:
 
 
 @dataclass(frozen=True, slots=True)
+class Counted:
+    """What runs while it is at the heat: hours between cold and hot, and a hold.
+
+    `warm_h` of at most `warm_most_h` between 10 and 54 °C [h]; `held_min` of `needed_min` at its
+    goal or above [min], None where no hold is asked for.
+    """
+
+    warm_h: float
+    warm_most_h: float
+    held_min: float | None = None
+    needed_min: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class HeatHelp:
+    """What would bring it to its goal sooner: the change of the heat, and what it gives up.
+
+    The fields are those of a `heat-set` fact; `left_h` is how much longer it takes then [h],
+    `in_time` whether that is soon enough.
+    """
+
+    code: str
+    text: str
+    gives_up: str
+    left_h: float
+    in_time: bool
+    medium: MediumName
+    temperature_c: float
+    covered: bool
+    halved: bool = False
+
+
+@dataclass(frozen=True, slots=True)
 class Gate:
     """What the step that runs waits for: `holds` is the step that may not begin before.
 
     `may_pass`: the cook may go on all the same, for no stop stands. `asks` a temperature, a touch
     or a look; goal_c and what was read last [°C]; `left_h` how much longer by what was read [h],
     and in how long to look again [h]; `foretold` the way that the thickest part takes from now on,
-    as hours from now and temperatures [h, °C].
+    as hours from now and temperatures [h, °C]; `hint_c` where what is felt for is likely [°C];
+    `medium_c` how hot it is meant to be around it; `wanted_h` how long it may take at the most, so
+    that what follows is in time [h]; `helps`, where it is late, what would bring it there sooner.
     """
 
     step: str
@@ -123,6 +159,11 @@ class Gate:
     look_again_h: float | None
     text: str
     foretold: tuple[tuple[float, float], ...] = ()
+    hint_c: float | None = None
+    medium_c: float | None = None
+    wanted_h: float | None = None
+    counted: Counted | None = None
+    helps: tuple[HeatHelp, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

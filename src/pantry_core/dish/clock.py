@@ -67,7 +67,7 @@ class Clock:
             return None
         return Happened(
             fact.what, at, fact.step or "", fact.mass_g, fact.temperature_c, fact.taste, fact.touch,
-            fact.kind, fact.hours,
+            fact.kind, fact.hours, fact.medium, fact.covered, fact.halved,
         )  # fmt: skip
 
     def _read(self, where: str, text: str | None) -> datetime | None:

@@ -5,18 +5,22 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Final, Literal
 
-import numpy as np
-
-from pantry_core.dish.answer import CookTime, DishStep, Gate
+from pantry_core.dish.answer import DishStep, Gate
 from pantry_core.dish.clock import Clock
 from pantry_core.dish.cooking import Cook
+from pantry_core.dish.course import (
+    TENDER_FROM_C,
+    Course,
+    ahead_of,
+    believed_of,
+    counted_of,
+    course_of,
+)
+from pantry_core.dish.heat_helps import LATE_FROM_H, heat_helps
 from pantry_core.heat.doneness import hold_needed_min
-from pantry_core.heat.forecast import Reading, forecast
-from pantry_core.heat.probe import believed
-from pantry_core.heat.stages import Stage
-from pantry_core.heat.through import Journey
+from pantry_core.heat.forecast import Reading
+from pantry_core.heat.media import MediumName
 from pantry_core.history.log import Log, hours_between
-from pantry_core.routes.heating import TimedStage, as_stage, planning_goal_c, start_c
 from pantry_core.routes.steps import CURING, Route
 from pantry_core.rules.constants import FRIDGE_STOP_C
 from pantry_core.rules.inside import NOT_INTACT, OPENED_LEAST
@@ -29,8 +33,10 @@ JUST_AS_HOT: Final = 0.05
 """A reading that is shown as the goal has reached it [°C]."""
 LOOK_EARLY: Final = 0.6
 """The probe is looked at again when so much of the least time has gone by (our choice)."""
-WAY_POINTS: Final = 13
 SOONEST_LOOK_H: Final = 5.0 / 60.0
+PLACE_OF: Final[dict[MediumName, str]] = {
+    "oven": "oven", "fan-oven": "oven", "smoker": "smoker", "coals": "fire", "water": "hob",
+}  # fmt: skip
 WAITED: Final = frozenset(("thaw", "freeze", "chill-brine"))
 """Kinds of step that have waited long enough when their time is over."""
 _PRACTICE: Final = Source("", Mark.PRACTICE)
@@ -83,29 +89,83 @@ def gate_of(
     if brine is not None:
         return brine, unchanged
     running = _running(steps, log)
-    if running is None or not running.until:
+    known = None if running is None or not running.until else _known(running, log)
+    if running is None or known is None:
         return None, unchanged
-    known = _known(running, log)
-    if known is None:
-        return None, unchanged
-    course = _course(running, cook, way, log)
-    known, doubted = _believed(known, course, cook)
-    is_there = course is not None and (known.read_c or 0.0) >= (course.last.until_c or 0.0)
-    ahead = None if doubted or is_there else _ahead(known, course, cook)
-    left = ahead.left if ahead else None
     known = replace(known, hold_min=cook.cooking.hold_min)
-    gate = _gate(known, left, _after(steps, running), _least_c(running, steps, cook))
-    if ahead is not None and not gate.is_open:
-        gate = replace(gate, foretold=ahead.way)
+    gate, changed = _gate_and_step(steps, known, cook, way, clock)
+    return gate, tuple(changed if each is running else each for each in steps)
+
+
+def _gate_and_step(
+    steps: Sequence[DishStep], known: Known, cook: Cook, way: Route, clock: Clock
+) -> tuple[Gate, DishStep]:
+    """The gate of the step that runs, and the step as what was read moves it."""
+    running, log = known.step, clock.log
+    after, least_c = _after(steps, running), _least_c(running, steps, cook)
+    course = course_of(running, cook, way, log, known.readings) if log is not None else None
+    if log is None or course is None:
+        return _gate(known, after, least_c), running
+    doubted = ""
+    if known.readings:
+        mine, doubted = believed_of(course, known.readings)
+        known = replace(known, readings=mine)
+    gate = _gate(known, after, least_c)
     if doubted:
         gate = replace(gate, is_open=False, may_pass=False, text=doubted)
-    if left is None or gate.is_open:
-        return gate, unchanged
-    lasts_h = known.lasted_h + max(left.usual, SOONEST_LOOK_H)
-    moved = replace(
-        running, min_h=lasts_h, prefer_h=lasts_h, max_h=known.lasted_h + left.high + 0.25
+    wanted_h = _wanted_h(steps, running, clock)
+    gate, lasts_h = _foretold(gate, known, course, cook, wanted_h, is_told=not doubted)
+    changed = _moved(running, course, log)
+    if lasts_h is not None:
+        usual_h, most_h = lasts_h
+        changed = replace(changed, min_h=usual_h, prefer_h=usual_h, max_h=most_h)
+    return gate, changed
+
+
+def _foretold(
+    gate: Gate, known: Known, course: Course, cook: Cook, wanted_h: float | None, *, is_told: bool
+) -> tuple[Gate, tuple[float, float] | None]:
+    """The gate with what is foretold and counted; and how long its step lasts, if that is told [h].
+
+    `is_told`: the last reading is believed.
+    """
+    is_there = (known.read_c or 0.0) >= (course.last.until_c or 0.0)
+    ahead = None
+    if is_told and not is_there:
+        ahead = ahead_of(course, known.readings, known.lasted_h)
+    fit = ahead.fit if ahead is not None else None
+    gate = replace(
+        gate,
+        hint_c=course.last.until_c if course.is_hint and not course.after_h[1] else None,
+        medium_c=course.last.temperature_c,
+        wanted_h=wanted_h,
+        counted=counted_of(course, known.readings, known.lasted_h, cook, fit),
     )
-    return gate, tuple(moved if each is running else each for each in steps)
+    if ahead is None or gate.is_open:
+        return gate, None
+    left = ahead.left
+    look_h = max(LOOK_EARLY * left.low, SOONEST_LOOK_H)
+    gate = replace(gate, left_h=left, look_again_h=look_h, foretold=ahead.way)
+    if wanted_h is not None and left.usual > wanted_h + LATE_FROM_H:
+        gate = replace(gate, helps=heat_helps(course, ahead, cook, known.lasted_h, wanted_h))
+    usual_h = known.lasted_h + max(left.usual, SOONEST_LOOK_H)
+    return gate, (usual_h, known.lasted_h + left.high + 0.25)
+
+
+def _wanted_h(steps: Sequence[DishStep], running: DishStep, clock: Clock) -> float | None:
+    """How much longer it may take, so that all that follows is in time at its shortest [h]."""
+    if clock.log is None or clock.serve_at is None:
+        return None
+    ids = [each.id for each in steps]
+    after_h = sum(each.min_h for each in steps[ids.index(running.id) + 1 :])
+    return hours_between(clock.log.now, clock.serve_at) - after_h
+
+
+def _moved(running: DishStep, course: Course, log: Log) -> DishStep:
+    """The step that runs, where it was moved to."""
+    place = PLACE_OF.get(course.last.medium)
+    is_moved = any(each.medium for each in log.all_of("heat-set", running.id))
+    return replace(running, place=place) if is_moved and place is not None else running
 
 
 def _running(steps: Sequence[DishStep], log: Log) -> DishStep | None:
@@ -144,14 +204,13 @@ def _least_c(step: DishStep, steps: Sequence[DishStep], cook: Cook) -> float | N
     return cook.done.safe_c if step in (measured or gated)[-1:] else None
 
 
-def _gate(known: Known, left: CookTime | None, holds: str | None, least_c: float | None) -> Gate:
+def _gate(known: Known, holds: str | None, least_c: float | None) -> Gate:
     (end, goal), *_ = (known.step.until or {}).items()
     goal_c = float(goal) if end.endswith("_c") else None
     is_cold = least_c is not None and known.read_c is not None and known.read_c < least_c
     by_feel = end in ("tender", "look")
     is_cold = is_cold and not is_held(known.readings, least_c)
     is_open = _is_open(known, end, goal_c) and not is_cold
-    look_h = None if left is None else max(LOOK_EARLY * left.low, SOONEST_LOOK_H)
     return Gate(
         step=known.step.id,
         holds=holds,
@@ -161,8 +220,8 @@ def _gate(known: Known, left: CookTime | None, holds: str | None, least_c: float
         goal_c=goal_c,
         read_c=known.read_c,
         touch=known.touch,
-        left_h=None if is_open else left,
-        look_again_h=None if is_open else look_h,
+        left_h=None,
+        look_again_h=None,
         text=_text(known, end, least_c if is_cold and by_feel else goal_c, is_open=is_open),
     )
 
@@ -239,7 +298,7 @@ def _text(known: Known, end: str, goal_c: float | None, *, is_open: bool) -> str
     if goal_c is not None and read is not None and not is_open and not _is_there(end, read, goal_c):
         return say("{read:g} of {goal_c:g} °C: not yet.", read=read, goal_c=goal_c)
     if end == "tender":
-        return "Tender: it is done." if is_open else "Does a fork turn in it?"
+        return _of_feel(read, is_open=is_open)
     if end == "look":
         return (
             "It looks done."
@@ -259,106 +318,15 @@ def _text(known: Known, end: str, goal_c: float | None, *, is_open: bool) -> str
     return say("{read:g} °C: done.", read=read)
 
 
-@dataclass(frozen=True, slots=True)
-class Course:
-    """What the model needs of a stage that is read: those before it [h], and its own."""
-
-    before: tuple[Stage, ...]
-    last: Stage
-
-    @property
-    def past_h(self) -> float:
-        """How long it was at the heat before [h]."""
-        return sum(each.hours or 0.0 for each in self.before)
-
-    def of_all(self, readings: Sequence[Reading]) -> list[Reading]:
-        """Readings counted from the beginning at the heat."""
-        return [Reading(self.past_h + each.at_h, each.inside_c) for each in readings]
-
-
-def _course(step: DishStep, cook: Cook, way: Route, log: Log) -> Course | None:
-    """The stages of a step that goes on until a temperature; None where no model follows it."""
-    ids = [each.stage.id for each in way.stages]
-    goal_c = (step.until or {}).get("inside_c")
-    if step.id not in ids or goal_c is None:
-        return None
-    at = ids.index(step.id)
-    stage = way.stages[at]
-    if stage.stage.medium is None or stage.batches > 1:
-        return None
-    goal_c = max(float(goal_c), planning_goal_c(cook.cooking, stage.stage))
-    return Course(tuple(_before(way.stages[:at], log)), as_stage(stage.stage, until_c=goal_c))
-
-
-def _believed(known: Known, course: Course | None, cook: Cook) -> tuple[Known, str]:
-    """What is known without readings that cannot be, and what is said of the last, if it cannot."""
-    if course is None or not known.readings:
-        return known, ""
-    stages = [*course.before, course.last]
-    kept, told = believed(
-        course.of_all(known.readings), cook.cooking.body, start_c(cook.cooking), stages
-    )
-    mine = tuple(Reading(each.at_h - course.past_h, each.inside_c) for each in kept)
-    last_kept = bool(kept) and kept[-1].inside_c == known.read_c
-    doubted = "" if last_kept or not told else told[-1].text
-    return replace(known, readings=mine), doubted
-
-
-@dataclass(frozen=True, slots=True)
-class Ahead:
-    """How much longer a stage takes [h], and the way that the thickest part takes from now on."""
-
-    left: CookTime
-    way: tuple[tuple[float, float], ...]
-
-
-def _ahead(known: Known, course: Course | None, cook: Cook) -> Ahead | None:
-    """How much longer a stage takes by what the probe read, its band included [h]."""
-    if course is None or not known.readings:
-        return None
-    found = forecast(
-        cook.cooking.body,
-        start_c(cook.cooking),
-        [*course.before, course.last],
-        course.of_all(known.readings),
-    )
-    if found.done is None:
-        return None
-    so_far = course.past_h + known.lasted_h
-    done = found.done
-    left = CookTime(
-        max(done.usual - so_far, 0.0), max(done.low - so_far, 0.0), max(done.high - so_far, 0.0)
-    )
-    return Ahead(left, _way_from(found.journey, so_far))
-
-
-def _way_from(journey: Journey | None, so_far_h: float) -> tuple[tuple[float, float], ...]:
-    """The way of the thickest part from a moment on, at so many points [h from then, °C]."""
-    if journey is None:
-        return ()
-    end_h = max(float(journey.hours[-1]), so_far_h)
-    hours = np.linspace(so_far_h, end_h, WAY_POINTS)
-    heart_c = np.interp(hours, journey.hours, journey.heart_c)
-    return tuple(
-        (round(float(h) - so_far_h, 3), round(float(c), 1))
-        for h, c in zip(hours, heart_c, strict=True)
-    )
-
-
-def _before(stages: Sequence[TimedStage], log: Log) -> list[Stage]:
-    """The stages before, as long as they really took."""
-    found = []
-    for each in stages:
-        if each.stage.medium is None:
-            continue
-        began, ended = (
-            log.first("step-started", each.stage.id), log.last("step-ended", each.stage.id)
-        )  # fmt: skip
-        hours = each.usual
-        if began is not None and ended is not None:
-            hours = max(hours_between(began.at, ended.at), 1e-3)
-        found.append(as_stage(each.stage, hours=hours))
-    return found
+def _of_feel(read_c: float | None, *, is_open: bool) -> str:
+    if is_open:
+        return "Tender: it is done."
+    if read_c is not None and read_c >= TENDER_FROM_C.value:
+        return say(
+            "{read:g} °C: feel it with the probe. Does it slide in and out without a catch?",
+            read=read_c,
+        )
+    return "Does a fork turn in it?"
 
 
 def _brine_before_the_meat(steps: Sequence[DishStep], log: Log) -> Gate | None:

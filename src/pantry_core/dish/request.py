@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 from pydantic import Field, ValidationInfo, field_validator, model_validator
 
 from pantry_core.document import PLAIN_LINE, PLAIN_TEXT, Document, wrong
+from pantry_core.heat.media import MediumName
 from pantry_core.meat import (
     LEAST_FACTOR,
     MOST_BONE_SHARE,
@@ -266,11 +267,15 @@ class PlannedAsked(Document):
 
 
 class Fact(Document):
-    """Something that happened to the dish."""
+    """Something that happened to the dish.
+
+    `heat-set` is how it goes on at the heat from then on: how hot, in what, covered, cut in two;
+    `heat-read` how hot it was around it since it was last read, on the average.
+    """
 
     what: Literal[
         "weighed", "put-in", "turned", "lifted", "tasted", "touched", "temperature-read",
-        "step-started", "step-ended", "mishap",
+        "step-started", "step-ended", "mishap", "heat-set", "heat-read",
     ]  # fmt: skip
     at: str
     step: StepId | None = None
@@ -280,6 +285,9 @@ class Fact(Document):
     touch: Annotated[str, Field(max_length=40)] | None = None
     kind: Literal["power-out", "fridge-warm", "left-out"] | None = None
     hours: Hours | None = None
+    medium: MediumName | None = None
+    covered: bool | None = None
+    halved: bool = False
 
 
 class Ingredient(Document):

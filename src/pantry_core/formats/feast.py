@@ -15,6 +15,7 @@ from pantry_core.dish.request import (
     Piece,
 )
 from pantry_core.document import PLAIN_LINE, PLAIN_TEXT, Document, wrong
+from pantry_core.heat.media import MediumName
 from pantry_core.mixes.request import MOST_WATER_G
 from pantry_core.plan.request import MOST_DISHES
 from pantry_core.rules.profiles import ProfileName
@@ -32,6 +33,14 @@ Grams = Annotated[float, Field(gt=0, le=200_000)]
 Press = Annotated[int, Field(ge=1, le=MOST_EVENTS)]
 
 
+class HeatDocument(Document):
+    """How it goes on at the heat: in what, covered or not, cut in two."""
+
+    medium: MediumName | None = None
+    covered: bool | None = None
+    halved: bool = False
+
+
 class EventDocument(Document):
     """Something that happened; what belongs to one press has the same number."""
 
@@ -47,6 +56,7 @@ class EventDocument(Document):
     line: ShortText = ""
     withdraws: Press | None = None
     until: str | None = None
+    heat: HeatDocument | None = None
 
 
 class SheetDocument(Document):

@@ -110,6 +110,21 @@ def danger_h(hours: Vector, inside_c: Vector) -> float:
     return total
 
 
+def time_between(hours: Vector, inside_c: Vector, low_c: float, high_c: float) -> float:
+    """How long it was between two temperatures.
+
+    Parameters: hours [h] and inside_c [°C], equal in length, straight between; low_c and high_c
+    [°C].
+    Returns: hours.
+    Raises: nothing.
+
+    >>> time_between(np.asarray([0.0, 1.0]), np.asarray([0.0, 100.0]), 10.0, 54.0)
+    0.44
+    """
+    above = _time_above(hours, inside_c, low_c) - _time_above(hours, inside_c, high_c)
+    return max(above, 0.0)
+
+
 def _time_above(hours: Vector, inside_c: Vector, at_c: float) -> float:
     """Hours at or above a temperature, straight between the samples."""
     steps = np.diff(hours)

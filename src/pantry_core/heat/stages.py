@@ -2,6 +2,8 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass
+from math import log, sqrt
+from typing import Final
 
 from pantry_core.heat.media import MEDIA, MediumName
 from pantry_core.heat.wet import BOILING_C, Film, wet_film
@@ -10,39 +12,18 @@ from pantry_core.rules.rule import Mark, Rule
 MOST_STAGE_H = 72.0
 
 
-def _dried(name: str, kg: float) -> Rule:
-    return Rule(
-        name, kg, "kg/m²", "water that has left the surface, set by roasting charts", Mark.PRACTICE
-    )
+def _dries(name: str, kg_m2: float, set_by: str) -> Rule:
+    why = f"water lost until the surface is e times less wet, set by {set_by}"
+    return Rule(name, kg_m2, "kg/m²", why, Mark.PRACTICE)
 
 
-def _smoked(name: str, kg: float) -> Rule:
-    return Rule(
-        name, kg, "kg/m²", "water that has left the surface, set by the hours of briskets",
-        Mark.PRACTICE,
-    )  # fmt: skip
-
-
-DRYING: tuple[tuple[float, Rule | None], ...] = (
-    (1.0, _dried("dry-from", 0.2)),
-    (0.3, _dried("dry-half", 0.6)),
-    (0.1, _dried("dry-most", 1.5)),
-    (0.03, None),
-)
-SMOKED: tuple[tuple[float, Rule | None], ...] = (
-    (1.0, _smoked("smoked-1", 0.5)),
-    (0.65, _smoked("smoked-2", 1.0)),
-    (0.4, _smoked("smoked-3", 1.6)),
-    (0.25, _smoked("smoked-4", 2.4)),
-    (0.14, _smoked("smoked-5", 3.4)),
-    (0.08, _smoked("smoked-6", 4.5)),
-    (0.04, _smoked("smoked-7", 5.7)),
-    (0.01, None),
-)
-"""Wetness of the surface, and how much water it has lost when the next one begins.
-
-In the smoke juice comes after: it dries by and by, and late.
-"""
+DRIES: Final = _dries("dries-by", 0.5, "roasting charts")
+SMOKED: Final = _dries("dries-by-in-smoke", 1.15, "the hours of briskets")
+"""How much water a surface loses as it dries: in the smoke juice comes after, and it dries late."""
+LEAST_WET, LEAST_WET_IN_SMOKE = 0.03, 0.01
+"""A surface is never drier, for water comes after from inside (our own choice)."""
+LESS_WET: Final = 0.7
+"""Wetness falls in steps, each so many times the one before."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -126,9 +107,21 @@ def wetness_from(
         yield 0.0, None
         return
     if stage.is_dried:
-        yield DRYING[-1][0], None
+        yield LEAST_WET, None
         return
-    for wetness, rule in SMOKED if stage.medium == "smoker" else DRYING:
-        most = None if rule is None else rule.value * drying
-        if most is None or dried_kg_m2 < most:
+    yield from _falling(dried_kg_m2, drying, is_smoke=stage.medium == "smoker")
+
+
+def _falling(
+    dried_kg_m2: float, drying: float, *, is_smoke: bool
+) -> Iterator[tuple[float, float | None]]:
+    """Wetness step by step, each until the smooth fall is half way to the next one."""
+    least = LEAST_WET_IN_SMOKE if is_smoke else LEAST_WET
+    by_kg_m2 = drying * (SMOKED if is_smoke else DRIES).value
+    wetness = 1.0
+    while wetness > least:
+        most = -by_kg_m2 * log(wetness * sqrt(LESS_WET))
+        if dried_kg_m2 < most:
             yield wetness, most
+        wetness *= LESS_WET
+    yield least, None

@@ -26,6 +26,8 @@ from pantry_core.meat import Shape
 SAMPLE_H = 0.1
 LEAST_SAMPLES, MOST_SAMPLES = 12, 60
 """A stage is told every six minutes or so, at least and at most so many times."""
+DRY_LOOKS, LOOKS_AT_ONCE = 2, 24
+"""When a surface has dried is looked for so often, at so many moments, ever closer together."""
 LOOKS = 240
 """So often along a stage the heart is looked at, to find when it first has a temperature."""
 
@@ -171,13 +173,19 @@ def _dried_after(
     """When the surface has lost so much water, None when not by then [h]."""
     lost = _losing(piece, stretch)
     missing = most_kg_m2 - piece.dried_kg_m2
-
-    def surplus(hours: Vector) -> Vector:
-        return lost(hours) - missing
-
-    if float(surplus(np.asarray(within_h))) < 0.0:
-        return None
-    return _crossing(surplus, 0.0, within_h)
+    low, high = 0.0, within_h
+    for _ in range(DRY_LOOKS):
+        times = np.linspace(low, high, LOOKS_AT_ONCE)
+        over = lost(times) - missing
+        there = np.flatnonzero(over >= 0.0)
+        if not len(there):
+            return None
+        first = int(there[0])
+        if first == 0:
+            return low
+        low, high = float(times[first - 1]), float(times[first])
+    before, after = float(over[first - 1]), float(over[first])
+    return low + (high - low) * -before / (after - before)
 
 
 def _losing(piece: Piece, stretch: Stretch) -> Callable[[Vector], Vector]:

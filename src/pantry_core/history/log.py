@@ -5,11 +5,12 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Literal
 
+from pantry_core.heat.media import MediumName
 from pantry_core.heat.warm import Kind as MishapKind
 
 What = Literal[
     "weighed", "put-in", "turned", "lifted", "tasted", "touched", "temperature-read",
-    "step-started", "step-ended", "mishap",
+    "step-started", "step-ended", "mishap", "heat-set", "heat-read",
 ]  # fmt: skip
 Taste = Literal["flat", "right", "salty", "too-salty"]
 SECONDS_PER_HOUR = 3600.0
@@ -28,6 +29,9 @@ class Happened:
     touch: str | None = None
     kind: MishapKind | None = None
     hours: float | None = None
+    medium: MediumName | None = None
+    covered: bool | None = None
+    halved: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,11 +43,11 @@ class Log:
 
     def first(self, what: What, step: str | None = None) -> Happened | None:
         """The first that happened of a kind, of a step if given."""
-        return next((each for each in self._of(what, step)), None)
+        return next((each for each in self.all_of(what, step)), None)
 
     def last(self, what: What, step: str | None = None) -> Happened | None:
         """The last that happened of a kind, of a step if given."""
-        return next((each for each in reversed(self._of(what, step))), None)
+        return next((each for each in reversed(self.all_of(what, step))), None)
 
     @property
     def put_in(self) -> datetime | None:
@@ -58,9 +62,10 @@ class Log:
 
     def has_begun(self, step: str) -> bool:
         """Whether a step has started or ended."""
-        return bool(self._of("step-started", step) or self._of("step-ended", step))
+        return bool(self.all_of("step-started", step) or self.all_of("step-ended", step))
 
-    def _of(self, what: What, step: str | None) -> list[Happened]:
+    def all_of(self, what: What, step: str | None = None) -> list[Happened]:
+        """All that happened of a kind, of a step if given, in order."""
         return [
             each
             for each in self.happened

@@ -25,6 +25,8 @@ IN_A_POT_C: Final = Rule("in-a-pot", 95.0, "°C", "liquid in a closed pot", Mark
 BELOW_MEDIUM_C: Final = 8.0
 """In a medium that is not much hotter it counts as hot through when it comes so near (practice)."""
 BETWEEN_BATCHES_H: Final = 2.0 / 60.0
+LEAST_H: Final = 0.05
+"""A piece that is done before a stage begins is looked at all the same (our own choice)."""
 POT_C: Final = Rule("from-the-pot", 68.0, "°C", "ham, gammon, loin from the pot", Mark.PRACTICE)
 
 
@@ -203,7 +205,8 @@ def _until(cooking: Cooking, stage: HeatStage, so_far: list[Stage], goal_c: floa
     ends = found.journey.ends_h
     before = ends[-2] if len(ends) > 1 else 0.0
     done = found.done
-    return max(done.low - before, 0.0), max(done.usual - before, 0.0), done.high - before
+    least, usual, most = (max(each - before, LEAST_H) for each in (done.low, done.usual, done.high))
+    return least, usual, most
 
 
 @lru_cache(maxsize=2048)

@@ -196,6 +196,7 @@ def event_of(
         dish=dish, at=read_instant(document.at, zone), batch=batches[document.press],
         step_key=document.step,
         until=read_instant(document.until, zone) if document.until else None,
+        heat=document.heat.model_dump() if document.heat else None,
         withdraws=batches[document.withdraws] if document.withdraws else None,
         **{name: getattr(document, name) for name in OF_AN_EVENT},
     )  # fmt: skip

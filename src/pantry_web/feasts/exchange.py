@@ -60,7 +60,7 @@ def _dish_document(dish: Dish, ids: Mapping[str, str], *, photos: bool) -> Docum
         "events": [
             {**{name: getattr(each, name) for name in OF_AN_EVENT},
              "press": presses[each.batch], "at": _text(each.at), "step": each.step_key,
-             "until": _text(each.until),
+             "until": _text(each.until), "heat": each.heat,
              "withdraws": presses.get(each.withdraws) if each.withdraws else None}
             for each in events
         ],

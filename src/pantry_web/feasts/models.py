@@ -184,7 +184,10 @@ class AppendOnly(models.Model):
 
 
 class Event(AppendOnly):
-    """Something that happened to a dish. What belongs to one press shares its batch."""
+    """Something that happened to a dish. What belongs to one press shares its batch.
+
+    `heat` is how it goes on at the heat, where that was changed: medium, covered, halved.
+    """
 
     class What(models.TextChoices):
         WEIGHED = "weighed"
@@ -197,6 +200,8 @@ class Event(AppendOnly):
         TOUCHED = "touched"
         STEP_STARTED = "step-started"
         STEP_ENDED = "step-ended"
+        HEAT_SET = "heat-set"
+        HEAT_READ = "heat-read"
         NOTED = "noted"
         PUT_OFF = "put-off"
         WITHDRAWN = "withdrawn"
@@ -227,6 +232,7 @@ class Event(AppendOnly):
     line = models.CharField(max_length=80, blank=True)
     withdraws = models.UUIDField(null=True)
     until = models.DateTimeField(null=True)
+    heat = models.JSONField(null=True)
 
     class Meta:
         ordering = ["pk"]
@@ -244,6 +250,11 @@ class Event(AppendOnly):
 
     def __str__(self) -> str:
         return f"{self.what} {self.at:%Y-%m-%d %H:%M}"
+
+    @property
+    def is_by_a_device(self) -> bool:
+        """Whether a probe told it, and no hand; `line` is its wire then."""
+        return self.what in (self.What.TEMPERATURE_READ, self.What.HEAT_READ) and bool(self.line)
 
 
 class WeighSheet(AppendOnly):

@@ -69,7 +69,8 @@ class DishState:
     @property
     def last_batch(self) -> UUID | None:
         """What an undo takes back."""
-        return self.events[-1].batch if self.events else None
+        by_hand = (each for each in reversed(self.events) if not each.is_by_a_device)
+        return next((each.batch for each in by_hand), None)
 
     @property
     def last_weighed(self) -> UUID | None:
@@ -104,6 +105,7 @@ def log_from(state: DishState, now: datetime) -> Log:
                 each.temperature_c,
                 each.taste or None,  # type: ignore[arg-type]  # and tastes
                 each.touch or None,
+                **(each.heat or {}),
             )
             for each in state.events
             if each.what not in NOT_OF_THE_MEAT

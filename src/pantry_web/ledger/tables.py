@@ -1,6 +1,7 @@
 """The ledger as tables: dishes and events as CSV, all of it as JSON."""
 
 import csv
+import json
 from collections.abc import Iterable, Sequence
 from datetime import UTC, datetime
 from typing import Any
@@ -18,7 +19,7 @@ DISH_COLUMNS = (
 )  # fmt: skip
 EVENT_COLUMNS = (
     "feast", "dish", "at", "what", "step", "mass_g", "temperature_c", "taste", "touch", "note",
-    "line", "until", "by", "press", "withdraws",
+    "line", "until", "by", "press", "withdraws", "heat",
 )  # fmt: skip
 
 
@@ -67,6 +68,7 @@ def _events(kitchen: Kitchen) -> Iterable[Sequence[Any]]:
             event.mass_g, event.temperature_c, event.taste, event.touch, event.note, event.line,
             _text(event.until), event.by.username, str(event.batch),
             str(event.withdraws) if event.withdraws else None,
+            json.dumps(event.heat) if event.heat else None,
         ]  # fmt: skip
 
 

@@ -56,7 +56,7 @@ def facts_of(
 def _fact(event: Event) -> Document:
     told = {
         "step": event.step_key, "mass_g": event.mass_g, "temperature_c": event.temperature_c,
-        "taste": event.taste, "touch": event.touch,
+        "taste": event.taste, "touch": event.touch, **(event.heat or {}),
     }  # fmt: skip
     known = {name: value for name, value in told.items() if value not in (None, "")}
     return {"what": event.what, "at": _text(event.at), **known}

@@ -27,7 +27,7 @@ def happenings(view: Outlook) -> list[Happening]:
     told = [
         Happening(event.at, _words(view, event), event.mass_g, event.by.username)
         for event in view.state.events
-        if event.what != What.STEP_ENDED and not _said_better(view, event)
+        if event.what not in (What.STEP_ENDED, What.HEAT_READ) and not _said_better(view, event)
     ]
     return told[::-1]
 
@@ -69,12 +69,23 @@ def _read(view: Outlook, event: Event) -> str:
     return say("Read {temperature}", temperature=told)
 
 
+def _heat_set(view: Outlook, event: Event) -> str:
+    heat = event.heat or {}
+    told = quantities.temperature(event.temperature_c or 0.0, view.kitchen.units)
+    if heat.get("halved"):
+        return say("Cut in two")
+    if heat.get("covered"):
+        return say("Wrapped, at {temperature}", temperature=told)
+    return say("The heat at {temperature}", temperature=told)
+
+
 _TOLD: dict[What, Callable[[Outlook, Event], str]] = {
     What.STEP_STARTED: _title,
     What.PUT_OFF: _put_off,
     What.TASTED: _tasted,
     What.TOUCHED: lambda _, event: event.get_touch_display().capitalize(),
     What.TEMPERATURE_READ: _read,
+    What.HEAT_SET: _heat_set,
     What.LINE_WEIGHED: lambda _, event: say(
         "Weighed out: {line}", line=event.line.replace("-", " ")
     ),

@@ -103,7 +103,7 @@ def _tell_the_log(channel: Channel, before: Reading | None, sample: Sample, now:
     channel.goal_c, channel.written_at = gate.goal_c, now
     record(
         view, channel.device.added_by, Event.What.TEMPERATURE_READ,
-        step_key=view.state.running, temperature_c=round(sample.celsius, 1),
+        step_key=view.state.running, temperature_c=round(sample.celsius, 1), line=str(channel)[:80],
     )  # fmt: skip
 
 
