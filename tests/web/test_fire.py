@@ -1,6 +1,7 @@
 """Fire day: what devices post, what is seen of it, and what it tells the log."""
 
 import json
+import re
 from datetime import timedelta
 
 import pytest
@@ -206,3 +207,69 @@ def test_the_demo_clock_runs(cook, quince, monkeypatch):
     quince.refresh_from_db()
     monkeypatch.setattr(clock, "real", lambda: quince.runs_since + timedelta(seconds=30))
     assert clock.now(quince) == quince.stands_at + timedelta(minutes=30)
+
+
+@pytest.fixture
+def late(quince, probe):
+    """Trout that hardly rises any more while the hour of the supper comes near."""
+    for n in range(9):
+        quince.stands_at += timedelta(minutes=5)
+        quince.save()
+        post(probe, read(1, 54.0 + 0.1 * n), read(2, 96.0))
+
+
+def helps(page):
+    return re.findall(r'name="code" value="([a-z-]+)"', page)
+
+
+def test_what_would_help_a_late_dish_is_solved_and_taken_in_one_press(cook, quince, trout, late):
+    page = cook.get("/fire/").content.decode()
+    assert "late</strong>" in page
+    assert helps(page)[-1] == "later"
+    before = outlook(trout, quince, quince.stands_at).answer.gate
+    taken = next(each for each in before.helps if each.code == "hotter")
+    address = reverse("fire-help", args=[trout.pk])
+    assert cook.post(address, {"code": "hotter"}).status_code == 302
+    told = trout.events.get(what="heat-set")
+    assert told.temperature_c == taken.temperature_c
+    trout = Dish.objects.get(pk=trout.pk)
+    gate = outlook(trout, quince, quince.stands_at).answer.gate
+    assert gate.left_h.usual == pytest.approx(taken.left_h, rel=0.1)
+    assert gate.left_h.usual < before.left_h.usual - 0.1
+    assert "Written down" in cook.get("/fire/").content.decode()
+
+
+def test_what_no_longer_helps_is_refused_and_nothing_is_written(cook, trout, late):
+    address = reverse("fire-help", args=[trout.pk])
+    page = cook.post(address, {"code": "nonsense"}, follow=True).content.decode()
+    assert "That would no longer help" in page
+    assert not trout.events.filter(what="heat-set").exists()
+
+
+def test_it_is_dished_up_later_in_one_press(cook, trout, late):
+    cook.post(reverse("fire-help", args=[trout.pk]), {"code": "later"})
+    trout.refresh_from_db()
+    assert timedelta(0) < trout.serve_at - demo.TONIGHT_AT < timedelta(hours=6)
+    assert "late</strong>" not in cook.get("/fire/").content.decode()
+
+
+def test_how_hot_it_was_around_it_is_told_every_quarter_of_an_hour(trout, late):
+    told = trout.events.filter(what="heat-read")
+    assert 2 <= told.count() <= 3
+    assert all(each.temperature_c == pytest.approx(96.0) for each in told)
+
+
+def test_a_reading_is_put_right_by_the_last_check_of_its_thermometer(cook, quince, probe):
+    wire = Device.objects.get().channels.first()
+    typed = {"wire": wire.pk, "name": "", "ice": "1", "boiling": "97", "height": "0"}
+    page = cook.post("/house/devices/check/", typed, follow=True).content.decode()
+    assert "It is off, and put right from now on." in page
+    post(probe, read(1, 49.0))
+    # 1 °C in ice and 97 where it should be 100: 49 is half way up its scale
+    assert Reading.objects.get().celsius == pytest.approx(50.0)
+    typed["boiling"] = "80"
+    answer = cook.post("/house/devices/check/", typed)
+    assert answer.status_code == 422
+    assert "Water does not boil near that" in answer.content.decode()
+    typed |= {"wire": "", "boiling": "100"}
+    assert "What do you call it?" in cook.post("/house/devices/check/", typed).content.decode()

@@ -120,8 +120,8 @@ class Counted:
 class HeatHelp:
     """What would bring it to its goal sooner: the change of the heat, and what it gives up.
 
-    The fields are those of a `heat-set` fact; `left_h` is how much longer it takes then [h],
-    `in_time` whether that is soon enough.
+    The fields are those of a `heat-set` fact, no `medium` where it stays in its own; `left_h` is
+    how much longer it takes then [h], `in_time` whether that is soon enough.
     """
 
     code: str
@@ -129,7 +129,7 @@ class HeatHelp:
     gives_up: str
     left_h: float
     in_time: bool
-    medium: MediumName
+    medium: MediumName | None
     temperature_c: float
     covered: bool
     halved: bool = False

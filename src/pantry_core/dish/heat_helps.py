@@ -94,7 +94,8 @@ def _smallest(
             continue
         stage = change.stage
         told = HeatHelp(
-            change.code, change.text, change.gives_up, left_h, left_h <= wanted_h, stage.medium,
+            change.code, change.text, change.gives_up, left_h, left_h <= wanted_h,
+            None if stage.medium == course.last.medium else stage.medium,
             stage.temperature_c, stage.covered, change.halved,
         )  # fmt: skip
         if told.in_time:

@@ -88,6 +88,22 @@ def watched(
     return Watched(last.celsius, _rise(samples), tuple(found))
 
 
+def mean_c(samples: Sequence[Sample]) -> float | None:
+    """The average over time, straight between readings.
+
+    Parameters: samples in the order of their hours.
+    Returns: [°C]; None for none.
+    Raises: nothing.
+
+    >>> mean_c([Sample(0.0, 100.0), Sample(10.0, 100.0), Sample(20.0, 120.0)])
+    105.0
+    """
+    if len(samples) < 2 or samples[0].at_s == samples[-1].at_s:
+        return samples[-1].celsius if samples else None
+    at, read = zip(*((each.at_s, each.celsius) for each in samples), strict=True)
+    return float(np.trapezoid(read, at)) / (samples[-1].at_s - samples[0].at_s)
+
+
 def _is_frozen(samples: Sequence[Sample]) -> bool:
     since = samples[-1].at_s - FROZEN_S.value
     late = [each.celsius for each in samples if each.at_s >= since]

@@ -3,6 +3,7 @@
 from django.db import models
 from django.utils.translation import gettext_lazy as _
 
+from pantry_core.heat.thermometer import Checked, checked
 from pantry_web.feasts.models import Dish, Mishap
 from pantry_web.kitchens.models import Cook, Kitchen
 
@@ -70,6 +71,32 @@ class Channel(models.Model):
 
     def __str__(self) -> str:
         return f"{self.device} {self.number}"
+
+
+class ThermometerCheck(models.Model):
+    """What a wire of a device, or another thermometer, showed in ice and boiling water [°C]."""
+
+    kitchen = models.ForeignKey(Kitchen, models.CASCADE, related_name="thermometer_checks")
+    channel = models.ForeignKey(
+        Channel, models.SET_NULL, null=True, blank=True, related_name="checks"
+    )
+    name = models.CharField(max_length=60)
+    ice_c = models.FloatField()
+    boiling_c = models.FloatField()
+    height_m = models.FloatField()
+    at = models.DateTimeField()
+    by = models.ForeignKey(Cook, models.PROTECT, related_name="+")
+
+    class Meta:
+        ordering = ["-at", "-pk"]
+
+    def __str__(self) -> str:
+        return f"{self.name}, {self.at:%Y-%m-%d}"
+
+    @property
+    def found(self) -> Checked:
+        """How far it is off."""
+        return checked(self.ice_c, self.boiling_c, self.height_m)
 
 
 class Reading(models.Model):

@@ -6,7 +6,7 @@ from datetime import timedelta
 from django.contrib import messages
 from django.contrib.auth.decorators import login_not_required
 from django.core.cache import cache
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpRequest, HttpResponse, JsonResponse, QueryDict
 from django.http.request import RawPostDataException
 from django.shortcuts import get_object_or_404, redirect, render
 from django.utils.translation import gettext
@@ -15,14 +15,16 @@ from django.views.decorators.http import require_POST
 
 from pantry_web import clock
 from pantry_web.devices.actions.add_device import add_device, digest_of, revoke_device
+from pantry_web.devices.actions.check_thermometer import check_thermometer
 from pantry_web.devices.actions.take_readings import take_readings
+from pantry_web.devices.actions.tell_the_log import tell_the_log
 from pantry_web.devices.actions.use_channel import use_channel
-from pantry_web.devices.forms import ChannelForm, DeviceForm
+from pantry_web.devices.forms import ChannelForm, DeviceForm, ThermometerForm
 from pantry_web.devices.models import Channel, Device
 from pantry_web.devices.posted import read_post
 from pantry_web.feasts.models import Dish
-from pantry_web.kitchens.access import cook_of, kitchen_of, owned_kitchen_of
-from pantry_web.kitchens.models import Kitchen
+from pantry_web.kitchens.access import cook_of, kitchen_of, membership_of, owned_kitchen_of
+from pantry_web.kitchens.models import Kitchen, Membership
 from pantry_web.quantities import typed_mass
 
 MOST_BODY = 100_000
@@ -30,6 +32,7 @@ MOST_POSTS = 20
 """So many posts of a device are taken in each ten seconds; it gathers what is more."""
 WINDOW_S = 10
 SCALE_FRESH = timedelta(seconds=30)
+CHECKS_SHOWN = 8
 LOOKS_AHEAD = timedelta(days=7)
 
 
@@ -58,7 +61,9 @@ def readings(request: HttpRequest) -> HttpResponse:
     if problems:
         errors = [{"where": each.where, "what": str(each.what)} for each in problems]
         return JsonResponse({"errors": errors}, status=422)
-    out = take_readings(device, told, now)
+    out, to_tell = take_readings(device, told, now)
+    for channel, sample in to_tell:
+        tell_the_log(channel, sample, now)
     left_out = [
         {"channel": number, "celsius": each.sample.celsius, "code": each.code, "why": each.why}
         for number, channel in out.items()
@@ -107,6 +112,7 @@ def _page(
     *,
     token: str = "",
     refused: tuple[Channel, ChannelForm] | None = None,
+    check: ThermometerForm | None = None,
 ) -> HttpResponse:
     dishes = _dishes(kitchen)
     rows = [
@@ -116,11 +122,39 @@ def _page(
     ]  # fmt: skip
     context = {
         "rows": rows, "form": form, "token": token,
+        "check": check or _check_form(kitchen),
+        "checks": kitchen.thermometer_checks.select_related("by")[:CHECKS_SHOWN],
+        "is_owner": membership_of(request).role == Membership.Role.OWNER,
         "refused": refused[0] if refused else None,
         "address": request.build_absolute_uri("/devices/readings/"),
     }  # fmt: skip
-    is_wrong = refused is not None or (form.is_bound and form.errors)
+    bound = [form, *([check] if check else [])]
+    is_wrong = refused is not None or any(each.is_bound and each.errors for each in bound)
     return render(request, "devices/devices.html", context, status=422 if is_wrong else 200)
+
+
+def _check_form(kitchen: Kitchen, typed: QueryDict | None = None) -> ThermometerForm:
+    last = kitchen.thermometer_checks.first()
+    wires = Channel.objects.filter(
+        device__kitchen=kitchen, device__revoked_at=None,
+        what__in=(Channel.What.MEAT, Channel.What.FIRE, Channel.What.FRIDGE),
+    )  # fmt: skip
+    return ThermometerForm(
+        typed, wires=list(wires.select_related("device")), units=kitchen.units,
+        height_m=last.height_m if last else 0.0, auto_id="check_%s",
+    )  # fmt: skip
+
+
+@require_POST
+def check(request: HttpRequest) -> HttpResponse:
+    """Keep what a thermometer showed in ice and in boiling water."""
+    kitchen = kitchen_of(request)
+    form = _check_form(kitchen, request.POST)
+    if not form.is_valid():
+        return _page(request, kitchen, DeviceForm(units=kitchen.units), check=form)
+    kept = check_thermometer(kitchen, cook_of(request), clock.now(kitchen), **form.shown)
+    messages.success(request, kept.found.said)
+    return redirect("devices")
 
 
 def _dishes(kitchen: Kitchen) -> list[Dish]:

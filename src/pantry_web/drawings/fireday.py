@@ -5,6 +5,9 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 WIDTH, HEIGHT, FOOT = 560.0, 150.0, 22.0
+STRIP, GAP = 44.0, 8.0
+"""Below the curve the fire has a strip of its own."""
+STRIP_ROOM_C = 12.0
 HEADROOM_C, FOOTROOM_C, SPAN_C = 6.0, 3.0, 20.0
 BEFORE, AFTER = timedelta(minutes=15), timedelta(minutes=20)
 TICKS = (15, 30, 60, 120, 240, 480)
@@ -18,6 +21,7 @@ class Course:
     """What is drawn of a dish: temperatures [°C] at their moments.
 
     `early` and `late` are how much sooner and later than usual the rest may take, as factors.
+    `fire` is what was read beside the piece, `band_c` what is wanted there.
     """
 
     read: tuple[Point, ...]
@@ -28,6 +32,8 @@ class Course:
     served_at: datetime
     early: float = 1.0
     late: float = 1.0
+    fire: tuple[Point, ...] = ()
+    band_c: tuple[float, float] | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,6 +43,16 @@ class Tick:
     at: float
     moment: datetime | None = None
     celsius: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Strip:
+    """The fire below the curve: its top, its line, and the band that is wanted of it."""
+
+    top: float
+    read: str
+    band: tuple[float, float] | None
+    height: float = STRIP
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,6 +68,7 @@ class Curve:
     served_x: float | None
     hours: tuple[Tick, ...]
     degrees: tuple[Tick, ...]
+    fire: Strip | None = None
     width: float = WIDTH
     height: float = HEIGHT
     foot: float = HEIGHT + FOOT
@@ -99,7 +116,23 @@ def curve(course: Course) -> Curve:
             for n in range(1, 30)
             if low < (c := 20.0 * n) < top and abs(c - (course.goal_c or top)) > LABEL_C
         ),
+        fire=_strip(course, x),
+        foot=HEIGHT + FOOT + (GAP + STRIP if course.fire else 0.0),
     )
+
+
+def _strip(course: Course, x: Callable[[datetime], float]) -> Strip | None:
+    if not course.fire:
+        return None
+    known = [c for _, c in course.fire] + list(course.band_c or ())
+    low, high = min(known) - STRIP_ROOM_C, max(known) + STRIP_ROOM_C
+    top = HEIGHT + GAP
+
+    def y(celsius: float) -> float:
+        return round(top + STRIP * (1.0 - (celsius - low) / (high - low)), 1)
+
+    band = None if course.band_c is None else (y(course.band_c[1]), y(course.band_c[0]))
+    return Strip(top, " ".join(f"{x(at)},{y(c)}" for at, c in course.fire), band)
 
 
 def _stretched(course: Course, factor: float) -> list[Point]:

@@ -161,7 +161,8 @@ def _wrong_dish(
     late = max([now, *(each.at for each in events)])
     disorder = list(_disorder(state, [step.id for step in answer.steps]))
     facts = facts_of(Dish(), answer.steps, state, (), late)
-    went = work_out(with_facts(plain, facts, late, document.tz))
+    serve_at = read_instant(dish.serve_at or document.serve_at, zone)
+    went = work_out(with_facts(plain, facts, late, document.tz, serve_at))
     return [*disorder, *(() if isinstance(went, DishOut) else went.problems)]
 
 

@@ -1,23 +1,26 @@
 """What stands at the heat now, or will today: as it is read, foretold, and wanted."""
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Literal
 from zoneinfo import ZoneInfo
 
-from pantry_core.dish.answer import DishStep, Gate
+from pantry_core.dish.answer import DishStep, Gate, HeatHelp
 from pantry_core.heat.cooling import Cooling, cooling
+from pantry_core.heat.fuel import Fuel, fuel_for
 from pantry_core.history.log import hours_between
 from pantry_core.measures.said import span
 from pantry_core.readings.sift import Sample
 from pantry_core.readings.watch import Watched, watched
+from pantry_core.rules.heat import WARM_BOX_C, WARM_BOX_H
 from pantry_core.text import Text, say
-from pantry_web.devices.actions.take_readings import samples_of
+from pantry_web import quantities
+from pantry_web.devices.actions.take_readings import samples_by_channel
 from pantry_web.devices.models import Channel
 from pantry_web.drawings.fireday import Course, Curve, curve
 from pantry_web.feasts.models import Event
-from pantry_web.planning.hands import Task, gate_now, look_again_at, tasks
+from pantry_web.planning.hands import Task, gate_now, look_again_at, reckoned_at, tasks
 from pantry_web.planning.outlook import FeastOutlook, Outlook
 from pantry_web.quantities import hours_of
 
@@ -26,6 +29,10 @@ LONGEST = timedelta(hours=30)
 """So far back a curve is drawn."""
 EARLY = timedelta(minutes=30)
 MOST_POINTS = 120
+BAND_C = 10.0
+"""A fire of which no band was said may be so far off either way (our own choice)."""
+LATER = timedelta(minutes=15)
+MOST_FUEL_H = 72.0
 
 Standing = Literal["running", "to-come", "cooling"]
 
@@ -40,11 +47,21 @@ class Hours:
 
 
 @dataclass(frozen=True, slots=True)
+class Wires:
+    """What is read of a dish, and what of the fire that it is at."""
+
+    meat: Sequence[Sample] = ()
+    fire: Sequence[Sample] | None = None
+    band_c: tuple[float, float] | None = None
+    is_in_meat: bool = False
+
+
+@dataclass(frozen=True, slots=True)
 class AtTheHeat:
     """A dish at the heat, or that comes to it today.
 
     `late` is by how much its forecast passes the start of what follows, at the usual hour; `spare`
-    how much lies between them.
+    how much lies between them. `helps` are changes of the heat that there is room for.
     """
 
     view: Outlook
@@ -62,7 +79,9 @@ class AtTheHeat:
     cooling: Cooling | None
     look_again: datetime | None
     task: Task | None
-    channels: tuple[Channel, ...]
+    helps: tuple[HeatHelp, ...]
+    fuel: Fuel | None
+    is_watched: bool
 
     @property
     def spare(self) -> timedelta | None:
@@ -78,15 +97,26 @@ class AtTheHeat:
         return -spare if spare is not None and spare < timedelta(0) else None
 
     @property
+    def later(self) -> datetime | None:
+        """When it could be dished up instead, if it is late: to a quarter of an hour, upwards."""
+        if self.late is None or self.standing != "running":
+            return None
+        served_at = self.view.dish.serve_at or self.view.whole.feast.serve_at
+        return served_at + -(-self.late // LATER) * LATER
+
+    @property
     def held(self) -> Text | None:
         """How it waits, if it would be ready early."""
         spare = self.spare
         if self.standing != "running" or spare is None or spare < EARLY or self.done is None:
             return None
+        until = self.done.usual + timedelta(hours=WARM_BOX_H.value)
         return say(
-            "It would be ready {early} early: wrapped, it waits in a warm box at 60 °C or above, "
-            "read each hour. Below that the two hours count.",
+            "It would be ready {early} early: wrapped, it waits in a warm box at {warm_c:g} °C or "
+            "above, read each hour, until {until} at the latest. Below that the two hours count.",
             early=span(hours_of(spare)),
+            warm_c=WARM_BOX_C.value,
+            until=quantities.at(until, self.view.dish.feast.time_zone),
         )
 
 
@@ -96,81 +126,146 @@ def at_the_heat(wholes: Sequence[FeastOutlook], zone: ZoneInfo) -> list[AtTheHea
     Parameters: wholes, the feasts ahead; zone, of the kitchen.
     """
     views = [view for whole in wholes for view in whole.dishes if not view.dish.is_given_up]
-    channels: dict[int, list[Channel]] = {}
-    dishes = [view.dish.pk for view in views]
-    found = Channel.objects.filter(dish__in=dishes, device__revoked_at=None)
-    for channel in found.select_related("device"):
-        channels.setdefault(channel.dish_id or 0, []).append(channel)
-    rows = [
-        row for view in views
-        if (row := _row(view, channels.get(view.dish.pk, ()), zone)) is not None
-    ]  # fmt: skip
+    standing = [(view, at) for view in views if (at := _standing(view, zone)) is not None]
+    wires = _wires([(view, step) for view, (step, _) in standing])
+    rows = [_built(view, step, how, wires[view.key]) for view, (step, how) in standing]
     order: dict[Standing, int] = {"running": 0, "cooling": 0, "to-come": 1}
     far = max((each.now for each in views), default=None)
     return sorted(rows, key=lambda row: (order[row.standing], row.begins or far))
 
 
-def _row(view: Outlook, channels: Sequence[Channel], zone: ZoneInfo) -> AtTheHeat | None:
+def _wires(standing: Sequence[tuple[Outlook, DishStep]]) -> dict[str, Wires]:
+    """What is read of each dish; dishes at one fire share what is read of it."""
+    if not standing:
+        return {}
+    now = standing[0][0].now
+    ids = [view.dish.pk for view, _ in standing]
+    found = Channel.objects.filter(dish__in=ids, device__revoked_at=None).exclude(
+        what=Channel.What.UNUSED
+    )
+    channels = list(found.order_by("pk"))
+    samples = samples_by_channel(channels, now - LONGEST)
+    places = {view.dish.pk: step.place for view, step in standing}
+    fires: dict[str | None, Channel] = {}
+    for each in channels:
+        if each.what == Channel.What.FIRE:
+            fires.setdefault(places[each.dish_id or 0], each)
+    return {
+        view.key: _wires_of(view.dish.pk, channels, samples, fires.get(step.place))
+        for view, step in standing
+    }
+
+
+def _wires_of(
+    dish: int, channels: Iterable[Channel], samples: Mapping[int, Sequence[Sample]],
+    at_place: Channel | None,
+) -> Wires:  # fmt: skip
+    own = {each.what: each for each in channels if each.dish_id == dish}
+    meat, fire = own.get(Channel.What.MEAT), own.get(Channel.What.FIRE, at_place)
+    band = None
+    if fire is not None and fire.low_c is not None and fire.high_c is not None:
+        band = (fire.low_c, fire.high_c)
+    return Wires(
+        samples.get(meat.pk, ()) if meat else (),
+        None if fire is None else samples.get(fire.pk, ()),
+        band,
+        is_in_meat=meat is not None,
+    )
+
+
+def _standing(view: Outlook, zone: ZoneInfo) -> tuple[DishStep, Standing] | None:
+    """The step that is at the heat now, or comes to it today, and which of them."""
     running = view.step(view.state.running or "")
     gate = gate_now(view)
     if view.is_discarded:
         return None
     if running is not None and gate is not None and (gate.goal_c or 99.0) < 30.0:
-        return _built(view, running, "cooling", gate, channels)
+        return running, "cooling"
     if running is not None and (running.kind == "cook" or running.place in AT_THE_HEAT):
-        return _built(view, running, "running", gate, channels)
+        return running, "running"
     today = view.now.astimezone(zone).date()
     for step in view.steps:
         planned = view.planned(step.id)
         if step.kind != "cook" or step.id in view.state.begun or planned is None:
             continue
-        if planned.start.astimezone(zone).date() == today:
-            return _built(view, step, "to-come", None, channels)
-        return None
+        return (step, "to-come") if planned.start.astimezone(zone).date() == today else None
     return None
 
 
-def _built(
-    view: Outlook,
-    step: DishStep,
-    standing: Standing,
-    gate: Gate | None,
-    channels: Sequence[Channel],
-) -> AtTheHeat:
+def _built(view: Outlook, step: DishStep, standing: Standing, wires: Wires) -> AtTheHeat:
     now = view.now
+    gate = gate_now(view) if standing != "to-come" else None
     planned = view.planned(step.id)
     begins = view.state.running_since if standing != "to-come" else None
     begins = begins or (planned.start if planned else None)
-    meat = next((each for each in channels if each.what == Channel.What.MEAT), None)
-    at_grate = next((each for each in channels if each.what == Channel.What.FIRE), None)
-    fire_read = samples_of(at_grate, now - LONGEST) if at_grate else []
-    band = None
-    if at_grate and at_grate.low_c is not None and at_grate.high_c is not None:
-        band = (at_grate.low_c, at_grate.high_c)
-    fire = watched("fire", fire_read, now.timestamp(), band_c=band) if at_grate else None
-    read = _read(view, step, meat, begins)
+    fire, band = _fire(wires, gate, now)
+    read = _read(view, step, wires, begins)
     seen = watched(
-        "meat", read if meat else [], now.timestamp(), fire_c=fire.read_c if fire else None
-    )
+        "meat", read if wires.is_in_meat else [], now.timestamp(),
+        fire_c=fire.read_c if fire else None,
+    )  # fmt: skip
     done = _done(view, gate, planned.end if planned else None)
     read_c = read[-1].celsius if read else None
-    course = _course(view, read, gate, done)
+    course = _course(view, read, wires.fire or (), band, gate, done)
     cools = None
     if standing == "cooling" and read_c is not None and begins is not None:
         cools = cooling(min(hours_between(begins, now), 100.0), read_c)
     return AtTheHeat(
         view, step, standing, begins, gate, read_c, seen, fire, band, done,
         _wanted_by(view, step), curve(course) if course else None, cools, look_again_at(view),
-        next(iter(tasks(view)), None), tuple(channels),
+        next(iter(tasks(view)), None), _helps(view, gate),
+        _fuel(step, begins or now, now, done), wires.is_in_meat,
     )  # fmt: skip
 
 
-def _read(
-    view: Outlook, step: DishStep, meat: Channel | None, begins: datetime | None
-) -> list[Sample]:
+def _fire(
+    wires: Wires, gate: Gate | None, now: datetime
+) -> tuple[Watched | None, tuple[float, float] | None]:
+    """The fire as it is watched, and what is wanted of it: as it was said, else by the dish."""
+    band = wires.band_c
+    if band is None and gate is not None and gate.medium_c is not None:
+        band = (gate.medium_c - BAND_C, gate.medium_c + BAND_C)
+    if wires.fire is None:
+        return None, band
+    return watched("fire", wires.fire, now.timestamp(), band_c=band), band
+
+
+def _helps(view: Outlook, gate: Gate | None) -> tuple[HeatHelp, ...]:
+    """What would help: nothing of an oven that other dishes fill meanwhile."""
+    helps = gate.helps if gate is not None else ()
+    return tuple(
+        each for each in helps
+        if each.medium != "oven" or _has_room(view, "oven", timedelta(hours=each.left_h))
+    )  # fmt: skip
+
+
+def _has_room(view: Outlook, place: str, lasts: timedelta) -> bool:
+    """Whether a place has room for one more for so long from now on, by the plan."""
+    room = next((each.capacity for each in view.whole.around.places if each.name == place), 0.0)
+    until = view.now + lasts
+    for other in view.whole.dishes:
+        if other.key == view.key or other.plan is None:
+            continue
+        for step in other.steps:
+            planned = other.planned(step.id)
+            if step.place != place or planned is None:
+                continue
+            if planned.start < until and planned.end > view.now:
+                room -= step.uses
+    return room >= 1.0
+
+
+def _fuel(step: DishStep, begins: datetime, now: datetime, done: Hours | None) -> Fuel | None:
+    if done is None:
+        return None
+    hours = hours_between(max(now, begins), done.high)
+    return fuel_for(step.place or "", min(max(hours, 0.0), MOST_FUEL_H))
+
+
+def _read(view: Outlook, step: DishStep, wires: Wires, begins: datetime | None) -> list[Sample]:
     """What was read of it at this step: by its probe, else what was written down."""
-    since = max(begins or view.now, view.now - LONGEST)
-    samples = samples_of(meat, since) if meat else []
+    since = max(begins or view.now, view.now - LONGEST).timestamp()
+    samples = [each for each in wires.meat if each.at_s >= since]
     if not samples:
         samples = [
             Sample(each.at.timestamp(), each.temperature_c)
@@ -184,8 +279,8 @@ def _read(
 
 def _done(view: Outlook, gate: Gate | None, planned_end: datetime | None) -> Hours | None:
     if gate is not None and gate.left_h is not None:
-        left = gate.left_h
-        ends = (view.now + timedelta(hours=h) for h in (left.usual, left.low, left.high))
+        left, now = gate.left_h, reckoned_at(view)
+        ends = (now + timedelta(hours=h) for h in (left.usual, left.low, left.high))
         return Hours(*ends)
     if planned_end is not None and planned_end > view.now:
         return Hours(planned_end, planned_end, planned_end)
@@ -200,27 +295,36 @@ def _wanted_by(view: Outlook, step: DishStep) -> datetime | None:
 
 
 def _course(
-    view: Outlook, read: Sequence[Sample], gate: Gate | None, done: Hours | None
-) -> Course | None:
+    view: Outlook, read: Sequence[Sample], fire: Sequence[Sample],
+    band_c: tuple[float, float] | None, gate: Gate | None, done: Hours | None,
+) -> Course | None:  # fmt: skip
     zone = ZoneInfo(view.dish.feast.time_zone)
     now = view.now.astimezone(zone)
-    every = max(1, len(read) // MOST_POINTS)
-    points = tuple(
-        (datetime.fromtimestamp(each.at_s, zone), each.celsius)
-        for n, each in enumerate(read)
-        if n % every == 0 or n == len(read) - 1
-    )
+    points = _points(read, zone)
+    since = reckoned_at(view).astimezone(zone)
     foretold = tuple(
-        (now + timedelta(hours=h), c) for h, c in (gate.foretold if gate is not None else ())
+        (since + timedelta(hours=h), c) for h, c in (gate.foretold if gate is not None else ())
     )
     if not points and not foretold:
         return None
     left = gate.left_h if gate is not None else None
+    goal_c = None if gate is None else gate.hint_c if gate.goal_c is None else gate.goal_c
     is_told = left is not None and left.usual > 0
     return Course(
-        points, foretold, gate.goal_c if gate else None, now,
+        points, foretold, goal_c, now,
         (done.low.astimezone(zone), done.high.astimezone(zone)) if done and is_told else None,
         (view.dish.serve_at or view.whole.feast.serve_at).astimezone(zone),
         left.low / left.usual if left and is_told else 1.0,
         left.high / left.usual if left and is_told else 1.0,
+        _points([each for each in fire if not read or each.at_s >= read[0].at_s], zone), band_c,
     )  # fmt: skip
+
+
+def _points(samples: Sequence[Sample], zone: ZoneInfo) -> tuple[tuple[datetime, float], ...]:
+    """So many of the readings as a curve needs."""
+    every = max(1, len(samples) // MOST_POINTS)
+    return tuple(
+        (datetime.fromtimestamp(each.at_s, zone), each.celsius)
+        for n, each in enumerate(samples)
+        if n % every == 0 or n == len(samples) - 1
+    )

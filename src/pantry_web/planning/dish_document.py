@@ -15,7 +15,9 @@ from pantry_web.feasts.state import NOT_OF_THE_MEAT, DishState
 Document = dict[str, Any]
 
 
-def with_facts(document: Document, facts: Sequence[Document], now: datetime, zone: str) -> Document:
+def with_facts(
+    document: Document, facts: Sequence[Document], now: datetime, zone: str, serve_at: datetime
+) -> Document:
     """The document with what happened; without facts it does not depend on the moment.
 
     The present is told to the quarter hour, or as the latest fact, so that the answer can be kept.
@@ -26,7 +28,8 @@ def with_facts(document: Document, facts: Sequence[Document], now: datetime, zon
                                microseconds=now.microsecond)  # fmt: skip
     quarter = now - since_midnight % GRID
     latest = max(datetime.fromisoformat(each["at"]) for each in facts)
-    return {**document, "facts": facts, "now": max(quarter, latest).isoformat(), "tz": zone}
+    told = {"facts": facts, "now": max(quarter, latest).isoformat(), "tz": zone}
+    return {**document, **told, "serve_at": _text(serve_at)}
 
 
 def with_plan(document: Document, planned: Iterable[PlannedStep]) -> Document:

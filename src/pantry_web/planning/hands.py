@@ -162,12 +162,18 @@ def gate_now(view: Outlook) -> Gate | None:
     return gate if following is None or gate.holds == following.id else None
 
 
+def reckoned_at(view: Outlook) -> datetime:
+    """The moment from which its answer counts hours that are left."""
+    told = view.whole.documents[view.key].get("now")
+    return datetime.fromisoformat(told).astimezone(view.now.tzinfo) if told else view.now
+
+
 def look_again_at(view: Outlook) -> datetime | None:
     """When to look again by what was read, to five minutes; None where nothing was."""
     gate = gate_now(view)
     if gate is None or gate.look_again_h is None:
         return None
-    at = view.now + timedelta(hours=gate.look_again_h)
+    at = reckoned_at(view) + timedelta(hours=gate.look_again_h)
     midnight = at.replace(hour=0, minute=0, second=0, microsecond=0)
     return midnight + round((at - midnight) / FINEST) * FINEST
 

@@ -228,6 +228,7 @@ class FeastOutlook:
                 facts_of(each.dish, _steps(answers[each.key]), each.state, self.mishaps, self.now),
                 self.now,
                 self.feast.time_zone,
+                each.dish.serve_at or self.feast.serve_at,
             )
             for each in self.dishes
         }

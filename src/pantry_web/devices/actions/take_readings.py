@@ -8,10 +8,7 @@ from pantry_core.readings.thin import thinned
 from pantry_core.readings.watch import watched
 from pantry_core.rules.constants import FRIDGE_STOP_C
 from pantry_web.devices.models import Channel, Device, Reading
-from pantry_web.feasts.actions.log.record import record
-from pantry_web.feasts.models import Event, Mishap
-from pantry_web.planning.hands import gate_now
-from pantry_web.planning.outlook import outlook_alone
+from pantry_web.feasts.models import Mishap
 from pantry_web.presses.once import once
 
 RAW = timedelta(minutes=20)
@@ -20,33 +17,48 @@ STEADY_G, STEADY_SHARE = 0.3, 0.002
 """Two weights that are no further apart are the same (our own choice)."""
 EVERY = timedelta(minutes=5)
 """So often the log is told, and older readings are thinned."""
-AGAIN = timedelta(minutes=1)
-"""So soon it is looked again whether the dish goes by a probe by now."""
 
 
 @once()
 def take_readings(
     device: Device, told: dict[int, list[Sample]], now: datetime
-) -> dict[int, list[LeftOut]]:
+) -> tuple[dict[int, list[LeftOut]], list[tuple[Channel, Sample]]]:
     """Keep what a device read.
 
     Parameters: device; told, readings by the number of their channel; now.
-    Returns: what is left out, by channel.
+    Returns: what is left out, by channel; and what the log of a dish is to be told: every five
+    minutes what a probe shows, and at once when the goal is reached.
     """
     found = {}
+    to_tell: list[tuple[Channel, Sample]] = []
     for channel in device.channels.filter(number__in=told).select_related("dish__feast", "mishap"):
         if channel.what == Channel.What.UNUSED:
             continue
         if channel.what == Channel.What.SCALE:
             _weigh(channel, told[channel.number])
             continue
-        found[channel.number] = _take(channel, told[channel.number], now)
+        out, shown = _take(channel, _put_right(channel, told[channel.number]), now)
+        found[channel.number] = out
+        if shown is not None:
+            to_tell.append((channel, shown))
     device.seen_at = now
     device.save(update_fields=["seen_at"])
-    return found
+    return found, to_tell
 
 
-def _take(channel: Channel, samples: Sequence[Sample], now: datetime) -> list[LeftOut]:
+def _put_right(channel: Channel, samples: Sequence[Sample]) -> list[Sample]:
+    """Readings as they are by the last check of the thermometer."""
+    check = channel.checks.first()
+    if check is None:
+        return list(samples)
+    found = check.found
+    return [Sample(each.at_s, found.put_right(each.celsius)) for each in samples]
+
+
+def _take(
+    channel: Channel, samples: Sequence[Sample], now: datetime
+) -> tuple[list[LeftOut], Sample | None]:
+    """Keep readings; what is left out, and what the log of its dish is to be told."""
     first = min(each.at_s for each in samples)
     known = channel.readings.filter(at__gte=_at(first)).values_list("at", flat=True)
     last = channel.readings.last()
@@ -64,15 +76,26 @@ def _take(channel: Channel, samples: Sequence[Sample], now: datetime) -> list[Le
     channel.waiting = [[each.at_s, each.celsius] for each in sieve.waiting]
     for each in out:
         channel.left_out[each.code] = channel.left_out.get(each.code, 0) + 1
-    if kept and channel.what == Channel.What.MEAT:
-        _tell_the_log(channel, last, max(kept), now)
+    shown = max(kept) if kept and channel.what == Channel.What.MEAT else None
+    if shown is not None and not _is_due(channel, last, shown, now):
+        shown = None
     if kept and channel.what == Channel.What.FRIDGE:
         _tell_of_warmth(channel, now)
     if channel.thinned_at is None or now - channel.thinned_at >= EVERY:
         _thin(channel, now)
         channel.thinned_at = now
     channel.save()
-    return out
+    return out, shown
+
+
+def _is_due(channel: Channel, before: Reading | None, sample: Sample, now: datetime) -> bool:
+    """Whether the log of its dish is to be told."""
+    goal_c = channel.goal_c
+    has_arrived = (
+        goal_c is not None and before is not None and before.celsius < goal_c <= sample.celsius
+    )
+    is_time = channel.written_at is None or now - channel.written_at >= EVERY
+    return channel.dish is not None and (is_time or has_arrived)
 
 
 def _weigh(channel: Channel, samples: Sequence[Sample]) -> None:
@@ -83,28 +106,6 @@ def _weigh(channel: Channel, samples: Sequence[Sample]) -> None:
         channel.is_steady = before is not None and abs(channel.grams - before) <= off
         channel.weighed_at = _at(sample.at_s)
     channel.save(update_fields=["grams", "is_steady", "weighed_at"])
-
-
-def _tell_the_log(channel: Channel, before: Reading | None, sample: Sample, now: datetime) -> None:
-    """Write down what the probe shows: every five minutes, and at once when the goal is reached."""
-    dish = channel.dish
-    goal_c = channel.goal_c
-    has_arrived = (
-        goal_c is not None and before is not None and before.celsius < goal_c <= sample.celsius
-    )
-    is_time = channel.written_at is None or now - channel.written_at >= EVERY
-    if dish is None or not (is_time or has_arrived):
-        return
-    view = outlook_alone(dish, dish.feast.kitchen, now)
-    gate = gate_now(view)
-    if gate is None or gate.asks != "temperature" or view.state.running is None:
-        channel.goal_c, channel.written_at = None, now - EVERY + AGAIN
-        return
-    channel.goal_c, channel.written_at = gate.goal_c, now
-    record(
-        view, channel.device.added_by, Event.What.TEMPERATURE_READ,
-        step_key=view.state.running, temperature_c=round(sample.celsius, 1), line=str(channel)[:80],
-    )  # fmt: skip
 
 
 def _tell_of_warmth(channel: Channel, now: datetime) -> None:
@@ -146,6 +147,15 @@ def _thin(channel: Channel, now: datetime) -> None:
 def samples_of(channel: Channel, since: datetime) -> list[Sample]:
     """What was believed of a channel since a moment."""
     return _samples(channel.readings.filter(at__gte=since))
+
+
+def samples_by_channel(channels: Iterable[Channel], since: datetime) -> dict[int, list[Sample]]:
+    """What was believed of each channel since a moment, by its id, in order."""
+    found: dict[int, list[Sample]] = {}
+    rows = Reading.objects.filter(channel__in=channels, at__gte=since)
+    for channel, at, celsius in rows.values_list("channel", "at", "celsius"):
+        found.setdefault(channel, []).append(Sample(at.timestamp(), celsius))
+    return found
 
 
 def _samples(readings: Iterable[Reading]) -> list[Sample]:
