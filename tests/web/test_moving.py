@@ -4,8 +4,11 @@ import json
 from datetime import timedelta
 
 import pytest
+from django.apps import apps
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import IntegrityError, transaction
 from django.test import Client
+from django.urls import reverse
 
 from pantry_web.feasts.models import Event, Mishap, WeighSheet
 from pantry_web.kitchens.models import Absence, ChangedDay, Cook, Kitchen
@@ -119,3 +122,34 @@ def test_ten_kitchens_are_enough(cook, quince, whole):
         assert brought_in(cook, slim | {"name": f"Kitchen {n}"}).status_code == 302
     assert "leave one" in brought_in(cook, slim).content.decode()
     assert Cook.objects.get(username="quince").kitchens.count() == MOST_KITCHENS
+
+
+def counts():
+    """How many rows every table has, but for those that keep no cook's word."""
+    return {
+        model._meta.label: model._base_manager.count()
+        for model in apps.get_models()
+        if model._meta.app_label not in ("sessions", "background", "presses", "planning")
+    }
+
+
+def test_a_rehearsal_runs_by_a_clock_of_its_own_and_leaves_no_trace(cook, quince, gammon):
+    feast = gammon.feast
+    before = counts()
+    assert cook.post(reverse("rehearse", args=[feast.pk])).status_code == 302
+    kitchen = Kitchen.objects.get(rehearses=quince)
+    assert kitchen.runs_times == 60
+    copy = kitchen.feasts.get()
+    assert (copy.name, copy.dishes.count()) == (feast.name, feast.dishes.count())
+    assert copy.dishes.first().events.count() == feast.dishes.order_by("pk").first().events.count()
+    assert "rehearsal</a>" in cook.get(reverse("feast", args=[copy.pk])).content.decode()
+    assert cook.post(reverse("rehearse", args=[copy.pk])).status_code == 404
+    noted = {"note": "Only a rehearsal."}
+    assert cook.post(reverse("note", args=[copy.dishes.get().pk]), noted).status_code == 302
+    assert Event.objects.filter(note="Only a rehearsal.").exists()
+    cook.post("/rehearsal/end/")
+    assert counts() == before
+    assert cook.post("/rehearsal/end/").status_code == 302, "at home nothing is ended"
+    assert counts() == before
+    with pytest.raises(IntegrityError, match="append-only"), transaction.atomic():
+        Event.objects.all()._raw_delete("default")

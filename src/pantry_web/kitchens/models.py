@@ -40,7 +40,10 @@ class Cook(AbstractUser):
 
 
 class Kitchen(models.Model):
-    """A household: its units, its rules, its waking hours."""
+    """A household: its units, its rules, its waking hours.
+
+    One that `rehearses` another has a clock of its own, and leaves no trace.
+    """
 
     class Units(models.TextChoices):
         METRIC = "metric", _("grams and millimetres")
@@ -84,6 +87,9 @@ class Kitchen(models.Model):
     stands_at = models.DateTimeField(null=True, blank=True)
     runs_since = models.DateTimeField(null=True, blank=True)
     runs_times = models.PositiveSmallIntegerField(default=1)
+    rehearses = models.ForeignKey(
+        "self", models.CASCADE, null=True, blank=True, related_name="rehearsals"
+    )
 
     class Meta:
         constraints = [

@@ -7,6 +7,7 @@ from typing import Any
 
 from django.db.models import Model, Sum
 from django.db.models.functions import Length
+from django.utils.translation import gettext
 
 from pantry_core.formats.kitchen import PacketDocument, ScaleDocument, VesselDocument
 from pantry_web.feasts.exchange import feast_document
@@ -19,6 +20,7 @@ from pantry_web.shopping.models import Bought
 
 Document = dict[str, Any]
 
+MOST_NAME = 60
 MOST_PHOTO_BYTES = 42_000_000
 """So much of photos comes along; in the file they take a third more."""
 
@@ -62,6 +64,18 @@ def kitchen_document(kitchen: Kitchen) -> Document:
             _feast(feast, vessels, mishaps, photos=feast.pk in with_photos) for feast in feasts
         ],
     }  # fmt: skip
+
+
+def rehearsal_document(feast: Feast) -> Document:
+    """A feast with its kitchen around it, as it is rehearsed: without photos."""
+    whole = kitchen_document(feast.kitchen)
+    vessels, mishaps = list(feast.kitchen.vessels.all()), list(feast.kitchen.mishaps.all())
+    name = whole["name"][:MOST_NAME]
+    return {
+        **whole,
+        "name": gettext("%(kitchen)s, rehearsal") % {"kitchen": name},
+        "feasts": [_feast(feast, vessels, mishaps, photos=False)],
+    }
 
 
 def _with_photos(kitchen: Kitchen) -> set[int]:

@@ -6,5 +6,7 @@ from pantry_web.moving import views
 
 urlpatterns = [
     path("house/kitchen.json", views.take_out, name="take-out-kitchen"),
+    path("feasts/<int:feast_id>/rehearse/", views.rehearse, name="rehearse"),
+    path("rehearsal/end/", views.end_rehearsal, name="end-rehearsal"),
     path("house/in/", views.bring_in, name="bring-in-kitchen"),
 ]
