@@ -6,7 +6,7 @@ import time
 import urllib.error
 import urllib.request
 from argparse import ArgumentParser, ArgumentTypeError, Namespace
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
@@ -44,16 +44,18 @@ class Kitchen:
 
 
 class Probe:
-    """A probe of two wires: one in the meat, one at the grate."""
+    """A probe of up to four wires: one in each piece of meat, the last at the grate."""
 
     def __init__(self, asked: Namespace, rng: random.Random) -> None:
         self.rng, self.asked = rng, asked
         self.fire = Fire(asked.fire, rng, wind=asked.wind, celsius=asked.fire)
-        spread = rng.uniform(0.9, 1.1)
-        self.meat = Meat(
-            asked.thickness / 1000.0, SHAPES[asked.shape], asked.start, spread * USUAL_M2_S,
-            asked.film, WETNESS,
-        )  # fmt: skip
+        self.pieces = [
+            Meat(
+                each / 1000.0, SHAPES[asked.shape], asked.start,
+                rng.uniform(0.9, 1.1) * USUAL_M2_S, asked.film, WETNESS,
+            )
+            for each in asked.thickness
+        ]  # fmt: skip
         self.hours = 0.0
 
     def go_on(self, seconds: float) -> None:
@@ -63,13 +65,16 @@ class Probe:
         if self.fire.fuel_h < 0.3 and not is_left_alone:
             self.fire.top_up()
         self.fire.step(seconds)
-        self.meat.step(self.fire.celsius, seconds, HUMID_PA)
+        for each in self.pieces:
+            each.step(self.fire.celsius, seconds, HUMID_PA)
 
     def read(self) -> list[tuple[int, float]]:
         """What its channels show."""
         is_out = self.asked.out_h and self.asked.out_h < self.hours < self.asked.out_h + 0.2
-        heart = self.fire.celsius - 2.0 if is_out else self.meat.heart_c
-        return [(1, heart), (2, self.fire.celsius)]
+        inside = [each.heart_c for each in self.pieces]
+        if is_out:
+            inside[0] = self.fire.celsius - 2.0
+        return list(enumerate([*inside, self.fire.celsius], start=1))
 
 
 class Scale:
@@ -109,22 +114,25 @@ class Thermometer:
         return [(1, self.fridge.celsius)]
 
 
-DEVICES: dict[str, type[Probe | Thermometer | Scale]] = {
+Maker = Callable[[Namespace, random.Random], Probe | Thermometer | Scale]
+DEVICES: dict[str, Maker] = {
     "probe": Probe, "fridge": Thermometer, "scale": Scale,
 }  # fmt: skip
 
 
-def play(asked: Namespace) -> None:
-    """Post readings until somebody ends it, or it has lasted as long as was asked."""
+def play(asked: Namespace, made: Maker | None = None) -> None:
+    """Post readings until somebody ends it, or it has lasted as long as was asked.
+
+    `made` makes the device, where it is another than the one that is asked for by name.
+    """
     rng = random.Random(asked.seed)  # noqa: S311 - it is a toss of noise
     kitchen = Kitchen(asked.address.rstrip("/"), asked.token)
-    device = DEVICES[asked.kind](asked, rng)
+    device = (made or DEVICES[asked.kind])(asked, rng)
     what, noise = ("grams", 0.0) if asked.kind == "scale" else ("celsius", NOISE_C)
-    at = kitchen.now()
+    at = now = kitchen.now()
     while device.hours < asked.hours:
         time.sleep(asked.wait)
         readings: list[dict[str, object]] = []
-        now = kitchen.now()
         while now - at >= timedelta(seconds=asked.every):
             step = min((now - at).total_seconds(), asked.every)
             at += timedelta(seconds=step)
@@ -138,8 +146,9 @@ def play(asked: Namespace) -> None:
                 }
                 for n, c in device.read()
             ]  # fmt: skip
-        for first in range(0, len(readings), 400):
+        for first in range(0, max(len(readings), 1), 400):
             told = kitchen.post(readings[first : first + 400])
+            now = datetime.fromisoformat(str(told["now"]))
             for each in told.get("left_out", []):  # type: ignore[attr-defined]  # JSON
                 print("left out:", each, flush=True)
         if readings:
@@ -168,7 +177,9 @@ def parser() -> ArgumentParser:
     found.add_argument("--hours", type=float, default=24.0, help="by the kitchen's clock")
     found.add_argument("--seed", type=int, default=1)
     found.add_argument("--drop-outs", type=float, default=0.02, help="share that is lost")
-    found.add_argument("--thickness", type=float, default=70.0, help="of the piece [mm]")
+    found.add_argument(
+        "--thickness", type=float, nargs="+", default=[70.0], help="of each piece, up to three [mm]"
+    )
     found.add_argument("--shape", choices=tuple(SHAPES), default="cylinder")
     found.add_argument("--start", type=float, default=5.0, help="the piece at first [°C]")
     found.add_argument("--fire", type=float, default=110.0, help="wanted of the fire [°C]")

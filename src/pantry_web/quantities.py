@@ -108,6 +108,20 @@ def degrees_risen(celsius: float, units: str) -> str:
     return f"{1.8 * celsius:+.0f} °F" if units == "imperial" else f"{celsius:+.0f} °C"
 
 
+def five(moment: datetime, zone: str) -> str:
+    """The time of day in a zone, to five minutes, as a forecast says it."""
+    return f"{to_five(moment).astimezone(ZoneInfo(zone)):%H:%M}"
+
+
+def kilos(grams: float, units: str) -> str:
+    """What is bought by the sack.
+
+    >>> kilos(2500.0, "metric"), kilos(2000.0, "imperial")
+    ('2.5 kg', '4½ lb')
+    """
+    return roughly(grams, units) if units == "imperial" else f"{_plain(grams / 1000.0, 1)} kg"
+
+
 def to_five(moment: datetime) -> datetime:
     """A moment to five minutes, as a forecast is told.
 

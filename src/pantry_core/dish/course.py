@@ -65,7 +65,8 @@ class Course:
 
     `body` has start_c at the beginning; `stages` are all that is past, by their hours [h], the last
     one goes on from `changed_h` after the beginning; `offset_h` is when the step began, counted
-    from the beginning: below 0 where it was cut in two since. `after_h` is what comes after `last`
+    from the beginning: below 0 where it was cut in two since. `wanted_c` is how hot it is meant to
+    be around it, while `last` is as hot as it was read to be. `after_h` is what comes after `last`
     has its temperature, for what must grow tender [h]; `is_hint`: that temperature is a hint.
     """
 
@@ -74,6 +75,7 @@ class Course:
     past: tuple[Stage, ...]
     last: Stage
     offset_h: float
+    wanted_c: float
     after_h: Span = (0.0, 0.0, 0.0)
     is_hint: bool = False
 
@@ -116,10 +118,10 @@ def course_of(
     before = tuple(_before(way.stages[:at], log))
     body, start = cook.cooking.body, start_c(cook.cooking)
     offset_h = sum(each.hours or 0.0 for each in before)
-    past, last = _as_it_was(first, log, step.id, began.at)
+    past, last, wanted_c = _as_it_was(first, log, step.id, began.at)
     goal_c, after_h, is_hint = _goal(ends, cook, stage, last)
     last = replace(last, until_c=goal_c)
-    whole = Course(body, start, (*before, *past), last, offset_h, after_h, is_hint)
+    whole = Course(body, start, (*before, *past), last, offset_h, wanted_c, after_h, is_hint)
     cut = next((each for each in log.all_of("heat-set", step.id) if each.halved), None)
     return whole if cut is None else _cut_in_two(whole, hours_between(began.at, cut.at), readings)
 
@@ -140,8 +142,8 @@ def _goal(
 
 def _as_it_was(
     first: Stage, log: Log, step: str, began: datetime
-) -> tuple[tuple[Stage, ...], Stage]:
-    """The stages of a step that are past, by what was set and read, and how it goes on."""
+) -> tuple[tuple[Stage, ...], Stage, float]:
+    """The stages of a step that are past, how it goes on, and how hot it is meant to be [°C]."""
     told = [*log.all_of("heat-set", step), *log.all_of("heat-read", step)]
     past: list[Stage] = []
     now, at_h = first, 0.0
@@ -158,10 +160,11 @@ def _as_it_was(
             felt.append((hours, around_c))
         else:
             now, felt = _changed(now, each), []
+    wanted_c = now.temperature_c
     lasted_h = sum(hours for hours, _ in felt)
     if lasted_h > SOON_H and now.medium in AIRS:
         now = replace(now, temperature_c=sum(h * c for h, c in felt) / lasted_h)
-    return tuple(past), now
+    return tuple(past), now, wanted_c
 
 
 def _changed(stage: Stage, by: Happened) -> Stage:

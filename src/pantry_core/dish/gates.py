@@ -137,7 +137,7 @@ def _foretold(
     gate = replace(
         gate,
         hint_c=course.last.until_c if course.is_hint and not course.after_h[1] else None,
-        medium_c=course.last.temperature_c,
+        medium_c=course.wanted_c,
         wanted_h=wanted_h,
         counted=counted_of(course, known.readings, known.lasted_h, cook, fit),
     )

@@ -10,7 +10,10 @@ from pantry_core.readings.sift import Sample, What
 from pantry_core.rules.rule import Mark, Rule
 from pantry_core.text import Text, say
 
-Trouble = Literal["silent", "frozen", "in-the-air", "pulled-out", "fire-low", "fire-high", "warm"]
+Trouble = Literal[
+    "silent", "refused", "frozen", "in-the-air", "pulled-out", "fire-low", "fire-high", "oven-low",
+    "oven-high", "warm",
+]  # fmt: skip
 
 SILENT_S: Final = Rule("device-silent", 120.0, "s", "a wire, a battery", Mark.PRACTICE)
 FROZEN_S: Final = Rule("reading-frozen", 900.0, "s", "no fire is so steady", Mark.PRACTICE)
@@ -24,11 +27,16 @@ LASTS_S: Final = 300.0
 """What a fire or a fridge does for a shorter time is a lid or a door [s] (our own choice)."""
 SAID: Final[dict[Trouble, Text]] = {
     "silent": say("Nothing has come from it for two minutes: look at its wire and its battery."),
+    "refused": say(
+        "What it sends cannot be of this piece: is it in the meat, and does it send °C?"
+    ),
     "frozen": say("It has not changed for a quarter of an hour: is it frozen?"),
     "in-the-air": say("It shows what the fire shows: is it in the meat?"),
     "pulled-out": say("It has fallen: was it pulled out?"),
     "fire-low": say("The fire is low: more fuel, more air."),
     "fire-high": say("The fire is high: less air."),
+    "oven-low": say("The oven is colder than it is meant to be: was its door open?"),
+    "oven-high": say("The oven is hotter than it is meant to be: turn it down."),
     "warm": say("The fridge is too warm: is its door open?"),
 }
 
@@ -54,12 +62,15 @@ def watched(
     *,
     fire_c: float | None = None,
     band_c: tuple[float, float] | None = None,
+    is_oven: bool = False,
+    refused_s: float | None = None,
 ) -> Watched:
     """What a channel shows now.
 
     Parameters: what it is in; samples that are believed, in the order of their hours; now_s;
     fire_c, what the fire shows, for a probe that is meant to be in the meat [°C]; band_c, what is
-    wanted of a fire or a fridge [°C].
+    wanted of a fire or a fridge [°C]; is_oven, whether the fire is an oven;
+    refused_s, when a reading was last left out [s].
     Returns: the reading, its rise over half an hour, None where it is not known, and its troubles.
     Raises: nothing.
     Source: our own choice.
@@ -75,7 +86,8 @@ def watched(
     last = samples[-1]
     found: list[Trouble] = []
     if now_s - last.at_s > SILENT_S.value:
-        found.append("silent")
+        is_refused = refused_s is not None and now_s - refused_s <= SILENT_S.value
+        found.append("refused" if is_refused else "silent")
     if _is_frozen(samples):
         found.append("frozen")
     if what == "meat":
@@ -84,7 +96,7 @@ def watched(
         elif max(each.celsius for each in samples) - last.celsius > FELL_C.value:
             found.append("pulled-out")
     elif band_c is not None:
-        found += _outside(what, samples, band_c)
+        found += _outside(what, samples, band_c, is_oven=is_oven)
     return Watched(last.celsius, _rise(samples), tuple(found))
 
 
@@ -118,14 +130,16 @@ def _rise(samples: Sequence[Sample]) -> float | None:
     return samples[-1].celsius - float(np.interp(before, at, read))
 
 
-def _outside(what: What, samples: Sequence[Sample], band_c: tuple[float, float]) -> list[Trouble]:
+def _outside(
+    what: What, samples: Sequence[Sample], band_c: tuple[float, float], *, is_oven: bool
+) -> list[Trouble]:
     """Whether it has been outside its band for so long that it is no lid and no door."""
     low, high = band_c
     late = [each for each in samples if each.at_s >= samples[-1].at_s - LASTS_S]
     if late[0].at_s > samples[-1].at_s - 0.8 * LASTS_S:
         return []
     if all(each.celsius < low for each in late):
-        return ["fire-low"] if what == "fire" else []
+        return [] if what != "fire" else ["oven-low"] if is_oven else ["fire-low"]
     if all(each.celsius > high for each in late):
-        return ["fire-high"] if what == "fire" else ["warm"]
+        return ["warm"] if what != "fire" else ["oven-high"] if is_oven else ["fire-high"]
     return []

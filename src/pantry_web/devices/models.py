@@ -32,7 +32,7 @@ class Channel(models.Model):
     """One wire of a device: what it is in, and of which dish.
 
     `waiting` are readings that jumped and are not confirmed yet, `left_out` how many were not
-    believed, by why; `goal_c` is what the piece goes on until, as it was when it was last looked.
+    believed, by why, and `refused_at` when the last; `goal_c` is what the piece goes on until, as it was when it was last looked.
     `mishap` is the warm spell of a fridge that goes on. Of a scale only what lies on it is kept,
     and whether that is at rest.
     """
@@ -52,6 +52,7 @@ class Channel(models.Model):
     high_c = models.FloatField(null=True, blank=True)
     waiting = models.JSONField(default=list, blank=True)
     left_out = models.JSONField(default=dict, blank=True)
+    refused_at = models.DateTimeField(null=True, blank=True)
     goal_c = models.FloatField(null=True, blank=True)
     written_at = models.DateTimeField(null=True, blank=True)
     thinned_at = models.DateTimeField(null=True, blank=True)

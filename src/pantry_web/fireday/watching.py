@@ -54,6 +54,7 @@ class Wires:
     fire: Sequence[Sample] | None = None
     band_c: tuple[float, float] | None = None
     is_in_meat: bool = False
+    refused_at: datetime | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -116,7 +117,7 @@ class AtTheHeat:
             "above, read each hour, until {until} at the latest. Below that the two hours count.",
             early=span(hours_of(spare)),
             warm_c=WARM_BOX_C.value,
-            until=quantities.at(until, self.view.dish.feast.time_zone),
+            until=quantities.five(until, self.view.dish.feast.time_zone),
         )
 
 
@@ -170,6 +171,7 @@ def _wires_of(
         None if fire is None else samples.get(fire.pk, ()),
         band,
         is_in_meat=meat is not None,
+        refused_at=meat.refused_at if meat else None,
     )
 
 
@@ -198,11 +200,12 @@ def _built(view: Outlook, step: DishStep, standing: Standing, wires: Wires) -> A
     planned = view.planned(step.id)
     begins = view.state.running_since if standing != "to-come" else None
     begins = begins or (planned.start if planned else None)
-    fire, band = _fire(wires, gate, now)
+    fire, band = _fire(wires, gate, now, is_oven=step.place == "oven")
     read = _read(view, step, wires, begins)
     seen = watched(
         "meat", read if wires.is_in_meat else [], now.timestamp(),
         fire_c=fire.read_c if fire else None,
+        refused_s=wires.refused_at.timestamp() if wires.refused_at else None,
     )  # fmt: skip
     done = _done(view, gate, planned.end if planned else None)
     read_c = read[-1].celsius if read else None
@@ -219,7 +222,7 @@ def _built(view: Outlook, step: DishStep, standing: Standing, wires: Wires) -> A
 
 
 def _fire(
-    wires: Wires, gate: Gate | None, now: datetime
+    wires: Wires, gate: Gate | None, now: datetime, *, is_oven: bool
 ) -> tuple[Watched | None, tuple[float, float] | None]:
     """The fire as it is watched, and what is wanted of it: as it was said, else by the dish."""
     band = wires.band_c
@@ -227,7 +230,8 @@ def _fire(
         band = (gate.medium_c - BAND_C, gate.medium_c + BAND_C)
     if wires.fire is None:
         return None, band
-    return watched("fire", wires.fire, now.timestamp(), band_c=band), band
+    seen = watched("fire", wires.fire, now.timestamp(), band_c=band, is_oven=is_oven)
+    return seen, band
 
 
 def _helps(view: Outlook, gate: Gate | None) -> tuple[HeatHelp, ...]:

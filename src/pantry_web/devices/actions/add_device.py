@@ -8,7 +8,7 @@ from pantry_web.devices.models import MOST_CHANNELS, Channel, Device
 from pantry_web.kitchens.models import Cook, Kitchen
 from pantry_web.presses.once import once
 
-TOKEN_BYTES = 24
+TOKEN_BYTES = 20
 
 
 def digest_of(token: str) -> str:
@@ -22,7 +22,7 @@ def add_device(kitchen: Kitchen, by: Cook, name: str, now: datetime) -> tuple[De
 
     Returns: it, and its token, which is told this once.
     """
-    token = secrets.token_urlsafe(TOKEN_BYTES)
+    token = secrets.token_hex(TOKEN_BYTES)
     device = Device.objects.create(
         kitchen=kitchen, name=name, token_digest=digest_of(token), added_by=by, added_at=now
     )

@@ -13,6 +13,8 @@ from pantry_web.presses.once import once
 
 RAW = timedelta(minutes=20)
 """So long every reading is kept as it came."""
+REFUSED = ("fahrenheit", "jump", "range")
+"""Why a reading is left out that was read now."""
 STEADY_G, STEADY_SHARE = 0.3, 0.002
 """Two weights that are no further apart are the same (our own choice)."""
 EVERY = timedelta(minutes=5)
@@ -76,6 +78,8 @@ def _take(
     channel.waiting = [[each.at_s, each.celsius] for each in sieve.waiting]
     for each in out:
         channel.left_out[each.code] = channel.left_out.get(each.code, 0) + 1
+    if sieve.waiting or any(each.code in REFUSED for each in out):
+        channel.refused_at = now
     shown = max(kept) if kept and channel.what == Channel.What.MEAT else None
     if shown is not None and not _is_due(channel, last, shown, now):
         shown = None

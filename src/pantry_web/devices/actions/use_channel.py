@@ -20,7 +20,7 @@ def use_channel(
     if (channel.what, channel.dish) != (what, dish):
         channel.readings.all().delete()
         channel.waiting, channel.left_out = [], {}
-        channel.goal_c = channel.written_at = channel.thinned_at = None
+        channel.goal_c = channel.written_at = channel.thinned_at = channel.refused_at = None
     channel.what, channel.dish = what, dish
     channel.low_c, channel.high_c = low_c, high_c
     channel.save()

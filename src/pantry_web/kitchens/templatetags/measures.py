@@ -144,7 +144,13 @@ def hour(moment: datetime, zone: str) -> str:
 @register.filter
 def five(moment: datetime, zone: str) -> str:
     """The time of day in a zone, to five minutes, as a forecast says it."""
-    return f"{quantities.to_five(moment).astimezone(ZoneInfo(zone)):%H:%M}"
+    return quantities.five(moment, zone)
+
+
+@register.filter
+def kilos(grams: float, units: str) -> str:
+    """What is bought by the sack."""
+    return quantities.kilos(grams, units)
 
 
 @register.filter

@@ -19,6 +19,8 @@
       if (!page) return;
       fire().replaceWith(page);
       window.htmx.process(page);
+      const clock = document.querySelector(".clock");
+      if (clock) clock.firstChild.data = `${page.dataset.clock} `;
       shownAt = Date.now();
     } catch {
       fire().classList.add("out-of-date");
