@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from pantry_core.readings.sift import AGREE_N, Sample, Sieve
-from pantry_core.readings.thin import LONGEST_S, TOLERANCE_C, thinned
+from pantry_core.readings.thin import LONGEST_S, TOLERANCE_C, one_a_minute, thinned
 from pantry_core.readings.watch import SILENT_S, watched
 
 AT = 1_000_000.0
@@ -77,9 +77,9 @@ def test_what_is_thinned_away_lies_on_the_line_between_its_neighbours(seed, tole
 
 def test_a_day_of_rest_is_thinned_to_a_few_and_judged_alike():
     samples = [Sample(5.0 * n, 4.0 + 0.1 * ((n // 40) % 2)) for n in range(17_280)]
-    kept = thinned(samples)
+    kept = thinned(one_a_minute(samples))
     assert len(kept) <= 2 * samples[-1].at_s / LONGEST_S + 2
-    assert TOLERANCE_C < 0.5
+    assert TOLERANCE_C["fridge"] < 0.5
     now = samples[-1].at_s
     band = (0.0, 5.0)
     assert watched("fridge", samples, now, band_c=band).troubles == ()
@@ -110,3 +110,19 @@ def test_silence_is_said_and_a_rise_is_told_over_half_an_hour():
     assert found.troubles == ("silent",)
     assert found.rise_c == pytest.approx(6.0)
     assert watched("meat", [], AT).read_c is None
+
+
+@pytest.mark.parametrize(("what", "shown", "noise"), [
+    ("meat", lambda s: 5.0 + 70.0 * (1.0 - np.exp(-s / 20_000.0)), 0.3),
+    ("fire", lambda s: 107.0 + 6.0 * np.sin(s / 900.0), 2.0),
+])  # fmt: skip
+def test_what_is_noisy_is_thinned_to_a_few_and_its_curve_stays(what, shown, noise):
+    toss = np.random.default_rng(5)
+    seconds = np.arange(0.0, 12 * 3600.0, 5.0)
+    samples = [Sample(float(s), float(shown(s) + toss.normal(0.0, noise))) for s in seconds]
+    kept = thinned(one_a_minute(samples), TOLERANCE_C[what])
+    assert len(kept) < len(samples) / 10
+    line = np.interp(seconds, [each.at_s for each in kept], [each.celsius for each in kept])
+    off = np.abs(line - shown(seconds))
+    assert np.median(off) < 0.5 * noise
+    assert off.max() < TOLERANCE_C[what] + 2.5 * noise

@@ -1,20 +1,42 @@
 """Readings thinned, so that a straight line between those that stay is as good as all of them."""
 
 from collections.abc import Sequence
+from itertools import groupby
 
 import numpy as np
 
 from pantry_core.errors import within
-from pantry_core.readings.sift import Sample
+from pantry_core.readings.sift import Sample, What
 
-TOLERANCE_C = 0.25
-"""What is finer than a probe can tell is not kept (our own choice)."""
+TOLERANCE_C: dict[What, float] = {"meat": 0.25, "fire": 2.0, "fridge": 0.25}
+"""What is finer than a probe can tell, or a fire is steady, is not kept (our own choice)."""
+MINUTE_S = 60.0
 LONGEST_S = 300.0
 """One stays at least so often, so that silence is told from rest."""
 
 
+def one_a_minute(samples: Sequence[Sample]) -> list[Sample]:
+    """The middle one of the readings of each minute, so that no noise is kept.
+
+    Parameters: samples in the order of their hours.
+    Returns: one of each minute in which there was one, its median; the first and the last as well.
+    Raises: nothing.
+
+    >>> [each.celsius for each in one_a_minute([Sample(12.0 * n, 20.0 + n % 3) for n in range(10)])]
+    [20.0, 21.0, 21.0, 20.0]
+    """
+    found = list(samples[:1])
+    for _, minute in groupby(samples, key=lambda each: each.at_s // MINUTE_S):
+        in_it = sorted(minute, key=lambda each: each.celsius)
+        found.append(in_it[len(in_it) // 2])
+    found += samples[-1:]
+    return sorted(set(found))
+
+
 def thinned(
-    samples: Sequence[Sample], tolerance_c: float = TOLERANCE_C, longest_s: float = LONGEST_S
+    samples: Sequence[Sample],
+    tolerance_c: float = TOLERANCE_C["meat"],
+    longest_s: float = LONGEST_S,
 ) -> list[Sample]:
     """The readings that stay.
 

@@ -32,7 +32,8 @@ class Channel(models.Model):
     """One wire of a device: what it is in, and of which dish.
 
     `waiting` are readings that jumped and are not confirmed yet, `left_out` how many were not
-    believed, by why, and `refused_at` when the last; `goal_c` is what the piece goes on until, as it was when it was last looked.
+    believed, by why, and `refused_at` when the last; `goal_c` is what the piece goes on until, as
+    it was when it was last looked.
     `mishap` is the warm spell of a fridge that goes on. Of a scale only what lies on it is kept,
     and whether that is at rest.
     """

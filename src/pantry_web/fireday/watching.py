@@ -27,8 +27,10 @@ from pantry_web.quantities import hours_of
 AT_THE_HEAT = frozenset(("oven", "smoker", "hob", "fire", "grill", "coals"))
 LONGEST = timedelta(hours=30)
 """So far back a curve is drawn."""
+WHOLE, MEAN_OVER = timedelta(minutes=35), timedelta(minutes=10)
+"""Of what was read before, the means over so long are drawn."""
 EARLY = timedelta(minutes=30)
-MOST_POINTS = 120
+MOST_POINTS = 90
 BAND_C = 10.0
 """A fire of which no band was said may be so far off either way (our own choice)."""
 LATER = timedelta(minutes=15)
@@ -141,11 +143,10 @@ def _wires(standing: Sequence[tuple[Outlook, DishStep]]) -> dict[str, Wires]:
         return {}
     now = standing[0][0].now
     ids = [view.dish.pk for view, _ in standing]
-    found = Channel.objects.filter(dish__in=ids, device__revoked_at=None).exclude(
-        what=Channel.What.UNUSED
-    )
-    channels = list(found.order_by("pk"))
-    samples = samples_by_channel(channels, now - LONGEST)
+    of_a_dish = (Channel.What.MEAT, Channel.What.FIRE)
+    found = Channel.objects.filter(dish__in=ids, device__revoked_at=None, what__in=of_a_dish)
+    channels = list({(each.dish_id, each.what): each for each in found.order_by("-pk")}.values())
+    samples = samples_by_channel(channels, now - LONGEST, now - WHOLE, MEAN_OVER)
     places = {view.dish.pk: step.place for view, step in standing}
     fires: dict[str | None, Channel] = {}
     for each in channels:
@@ -304,10 +305,10 @@ def _course(
 ) -> Course | None:  # fmt: skip
     zone = ZoneInfo(view.dish.feast.time_zone)
     now = view.now.astimezone(zone)
-    points = _points(read, zone)
-    since = reckoned_at(view).astimezone(zone)
+    points = _points(read)
+    since = reckoned_at(view).timestamp()
     foretold = tuple(
-        (since + timedelta(hours=h), c) for h, c in (gate.foretold if gate is not None else ())
+        (since + 3600.0 * h, c) for h, c in (gate.foretold if gate is not None else ())
     )
     if not points and not foretold:
         return None
@@ -320,15 +321,15 @@ def _course(
         (view.dish.serve_at or view.whole.feast.serve_at).astimezone(zone),
         left.low / left.usual if left and is_told else 1.0,
         left.high / left.usual if left and is_told else 1.0,
-        _points([each for each in fire if not read or each.at_s >= read[0].at_s], zone), band_c,
+        _points([each for each in fire if not read or each.at_s >= read[0].at_s]), band_c,
     )  # fmt: skip
 
 
-def _points(samples: Sequence[Sample], zone: ZoneInfo) -> tuple[tuple[datetime, float], ...]:
+def _points(samples: Sequence[Sample]) -> tuple[tuple[float, float], ...]:
     """So many of the readings as a curve needs."""
     every = max(1, len(samples) // MOST_POINTS)
     return tuple(
-        (datetime.fromtimestamp(each.at_s, zone), each.celsius)
+        (each.at_s, each.celsius)
         for n, each in enumerate(samples)
         if n % every == 0 or n == len(samples) - 1
     )

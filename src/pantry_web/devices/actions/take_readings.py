@@ -3,16 +3,23 @@
 from collections.abc import Iterable, Sequence
 from datetime import UTC, datetime, timedelta
 
+from django.db import connection
+
 from pantry_core.readings.sift import LeftOut, Sample, Sieve
-from pantry_core.readings.thin import thinned
+from pantry_core.readings.thin import TOLERANCE_C, one_a_minute, thinned
 from pantry_core.readings.watch import watched
 from pantry_core.rules.constants import FRIDGE_STOP_C
 from pantry_web.devices.models import Channel, Device, Reading
 from pantry_web.feasts.models import Mishap
 from pantry_web.presses.once import once
 
-RAW = timedelta(minutes=20)
-"""So long every reading is kept as it came."""
+READINGS = """
+SELECT channel_id, round((julianday(at) - 2440587.5) * 86400.0, 2) AS at_s, celsius
+FROM {table} WHERE channel_id IN ({ids}) AND at >= %s AND at < %s
+"""
+END_OF_TIME = "9999-12-31 00:00:00"
+RAW, MINUTES = timedelta(minutes=6), timedelta(minutes=20)
+"""So long every reading is kept as it came, and so long one of each minute."""
 REFUSED = ("fahrenheit", "jump", "range")
 """Why a reading is left out that was read now."""
 STEADY_G, STEADY_SHARE = 0.3, 0.002
@@ -114,7 +121,7 @@ def _weigh(channel: Channel, samples: Sequence[Sample]) -> None:
 
 def _tell_of_warmth(channel: Channel, now: datetime) -> None:
     """A fridge that stays too warm is a mishap: it begins, goes on and ends with the readings."""
-    recent = samples_of(channel, now - RAW)
+    recent = samples_of(channel, now - MINUTES)
     is_warm = (
         "warm"
         in watched("fridge", recent, now.timestamp(), band_c=(-5.0, FRIDGE_STOP_C.value)).troubles
@@ -141,10 +148,14 @@ def _thin(channel: Channel, now: datetime) -> None:
     """Thin what is no longer recent; what was thinned before stays as it is."""
     found = channel.readings.filter(at__lt=now - RAW)
     if channel.thinned_at is not None:
-        found = found.filter(at__gte=channel.thinned_at - RAW - EVERY)
-    old = list(found)
-    stays = {each.at_s for each in thinned(_samples(old))}
-    gone = [each.pk for each in old if each.at.timestamp() not in stays]
+        found = found.filter(at__gte=channel.thinned_at - MINUTES - EVERY)
+    rows = list(found)
+    samples = one_a_minute(_samples(rows))
+    first = (now - MINUTES).timestamp()
+    tolerance_c = TOLERANCE_C[channel.what]  # type: ignore[index]  # the database holds these
+    old = thinned([each for each in samples if each.at_s < first], tolerance_c)
+    stays = {each.at_s for each in [*old, *(each for each in samples if each.at_s >= first)]}
+    gone = [each.pk for each in rows if each.at.timestamp() not in stays]
     Reading.objects.filter(pk__in=gone).delete()
 
 
@@ -153,13 +164,35 @@ def samples_of(channel: Channel, since: datetime) -> list[Sample]:
     return _samples(channel.readings.filter(at__gte=since))
 
 
-def samples_by_channel(channels: Iterable[Channel], since: datetime) -> dict[int, list[Sample]]:
-    """What was believed of each channel since a moment, by its id, in order."""
+def samples_by_channel(
+    channels: Iterable[Channel], since: datetime, whole_since: datetime, mean_over: timedelta
+) -> dict[int, list[Sample]]:
+    """What was believed of each channel since a moment, by its id, in order.
+
+    Of what lies before `whole_since` the means over so long, which is enough for a picture. It is
+    asked of the database itself: thousands of rows are too many to be made into objects.
+    """
+    ids = [each.pk for each in channels]
+    if not ids:
+        return {}
+    rows = READINGS.format(table=Reading._meta.db_table, ids=", ".join(["%s"] * len(ids)))
+    before, later = (_in_database(each) for each in (since, whole_since))
     found: dict[int, list[Sample]] = {}
-    rows = Reading.objects.filter(channel__in=channels, at__gte=since)
-    for channel, at, celsius in rows.values_list("channel", "at", "celsius"):
-        found.setdefault(channel, []).append(Sample(at.timestamp(), celsius))
+    with connection.cursor() as cursor:
+        cursor.execute(
+            f"SELECT channel_id, avg(at_s), avg(celsius) FROM ({rows}) "  # noqa: S608 - names of ours
+            "GROUP BY channel_id, CAST(at_s / %s AS INTEGER) ORDER BY 2",
+            [*ids, before, later, mean_over.total_seconds()],
+        )
+        means = cursor.fetchall()
+        cursor.execute(f"{rows} ORDER BY at", [*ids, later, END_OF_TIME])
+        for channel, at_s, celsius in [*means, *cursor.fetchall()]:
+            found.setdefault(channel, []).append(Sample(at_s, celsius))
     return found
+
+
+def _in_database(moment: datetime) -> str:
+    return connection.ops.adapt_datetimefield_value(moment) or ""
 
 
 def _samples(readings: Iterable[Reading]) -> list[Sample]:
