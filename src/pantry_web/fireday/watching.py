@@ -16,7 +16,7 @@ from pantry_core.readings.watch import Watched, watched
 from pantry_core.rules.heat import WARM_BOX_C, WARM_BOX_H
 from pantry_core.text import Text, say
 from pantry_web import quantities
-from pantry_web.devices.actions.take_readings import samples_by_channel
+from pantry_web.devices.actions.take_readings import LONGEST, samples_by_channel
 from pantry_web.devices.models import Channel
 from pantry_web.drawings.fireday import Course, Curve, curve
 from pantry_web.feasts.models import Event
@@ -25,10 +25,6 @@ from pantry_web.planning.outlook import FeastOutlook, Outlook
 from pantry_web.quantities import hours_of
 
 AT_THE_HEAT = frozenset(("oven", "smoker", "hob", "fire", "grill", "coals"))
-LONGEST = timedelta(hours=30)
-"""So far back a curve is drawn."""
-WHOLE, MEAN_OVER = timedelta(minutes=35), timedelta(minutes=10)
-"""Of what was read before, the means over so long are drawn."""
 EARLY = timedelta(minutes=30)
 MOST_POINTS = 90
 BAND_C = 10.0
@@ -146,7 +142,7 @@ def _wires(standing: Sequence[tuple[Outlook, DishStep]]) -> dict[str, Wires]:
     of_a_dish = (Channel.What.MEAT, Channel.What.FIRE)
     found = Channel.objects.filter(dish__in=ids, device__revoked_at=None, what__in=of_a_dish)
     channels = list({(each.dish_id, each.what): each for each in found.order_by("-pk")}.values())
-    samples = samples_by_channel(channels, now - LONGEST, now - WHOLE, MEAN_OVER)
+    samples = samples_by_channel(channels, now)
     places = {view.dish.pk: step.place for view, step in standing}
     fires: dict[str | None, Channel] = {}
     for each in channels:

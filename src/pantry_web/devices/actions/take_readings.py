@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable, Sequence
 from datetime import UTC, datetime, timedelta
+from functools import lru_cache
 
 from django.db import connection
 
@@ -13,10 +14,19 @@ from pantry_web.devices.models import Channel, Device, Reading
 from pantry_web.feasts.models import Mishap
 from pantry_web.presses.once import once
 
-READINGS = """
-SELECT channel_id, round((julianday(at) - 2440587.5) * 86400.0, 2) AS at_s, celsius
-FROM {table} WHERE channel_id IN ({ids}) AND at >= %s AND at < %s
+LONGEST = timedelta(hours=30)
+"""So far back a curve is drawn."""
+WHOLE, MEAN_OVER_MIN = timedelta(minutes=35), 10
+EACH = """
+SELECT channel_id, round((julianday(at) - 2440587.5) * 86400.0, 2), celsius
+FROM {table} WHERE channel_id IN ({ids}) AND at >= %s AND at < %s ORDER BY channel_id, at
 """
+MEANS = """
+SELECT channel_id, (julianday(min(at)) + julianday(max(at)) - 4881175.0) * 43200.0, avg(celsius)
+FROM {table} WHERE channel_id IN ({ids}) AND at >= %s AND at < %s
+GROUP BY channel_id, substr(at, 1, 15) ORDER BY channel_id, min(at)
+"""
+"""The first fifteen signs of a moment are its ten minutes."""
 END_OF_TIME = "9999-12-31 00:00:00"
 RAW, MINUTES = timedelta(minutes=6), timedelta(minutes=20)
 """So long every reading is kept as it came, and so long one of each minute."""
@@ -164,31 +174,44 @@ def samples_of(channel: Channel, since: datetime) -> list[Sample]:
     return _samples(channel.readings.filter(at__gte=since))
 
 
-def samples_by_channel(
-    channels: Iterable[Channel], since: datetime, whole_since: datetime, mean_over: timedelta
-) -> dict[int, list[Sample]]:
-    """What was believed of each channel since a moment, by its id, in order.
+def samples_by_channel(channels: Iterable[Channel], now: datetime) -> dict[int, list[Sample]]:
+    """What was believed of each channel in the last thirty hours, by its id, in order.
 
-    Of what lies before `whole_since` the means over so long, which is enough for a picture. It is
-    asked of the database itself: thousands of rows are too many to be made into objects.
+    Of what lies before the last half hour the means over ten minutes, which is enough for a
+    picture and does not change any more. The database itself is asked: thousands of rows are too
+    many to be made into objects.
     """
-    ids = [each.pk for each in channels]
-    if not ids:
+    wires = tuple((each.pk, each.dish_id) for each in channels)
+    if not wires:
         return {}
-    rows = READINGS.format(table=Reading._meta.db_table, ids=", ".join(["%s"] * len(ids)))
-    before, later = (_in_database(each) for each in (since, whole_since))
-    found: dict[int, list[Sample]] = {}
-    with connection.cursor() as cursor:
-        cursor.execute(
-            f"SELECT channel_id, avg(at_s), avg(celsius) FROM ({rows}) "  # noqa: S608 - names of ours
-            "GROUP BY channel_id, CAST(at_s / %s AS INTEGER) ORDER BY 2",
-            [*ids, before, later, mean_over.total_seconds()],
-        )
-        means = cursor.fetchall()
-        cursor.execute(f"{rows} ORDER BY at", [*ids, later, END_OF_TIME])
-        for channel, at_s, celsius in [*means, *cursor.fetchall()]:
-            found.setdefault(channel, []).append(Sample(at_s, celsius))
+    later = (now - WHOLE).replace(second=0, microsecond=0)
+    later -= timedelta(minutes=later.minute % MEAN_OVER_MIN)
+    found = {channel: list(means) for channel, means in _means_before(wires, later).items()}
+    for channel, at_s, celsius in _asked(EACH, [pk for pk, _ in wires], later, None):
+        found.setdefault(channel, []).append(Sample(at_s, celsius))
     return found
+
+
+@lru_cache(maxsize=32)
+def _means_before(
+    wires: tuple[tuple[int, int | None], ...], later: datetime
+) -> dict[int, tuple[Sample, ...]]:
+    """The means before a moment; a wire that is put into another dish begins anew."""
+    found: dict[int, tuple[Sample, ...]] = {}
+    for channel, at_s, celsius in _asked(MEANS, [pk for pk, _ in wires], later - LONGEST, later):
+        found[channel] = (*found.get(channel, ()), Sample(at_s, celsius))
+    return found
+
+
+def _asked(
+    sql: str, channels: Sequence[int], since: datetime, until: datetime | None
+) -> list[tuple[int, float, float]]:
+    ends = [_in_database(since), _in_database(until) if until else END_OF_TIME]
+    holes = ", ".join(["%s"] * len(channels))
+    with connection.cursor() as cursor:
+        cursor.execute(sql.format(table=Reading._meta.db_table, ids=holes), [*channels, *ends])
+        rows: list[tuple[int, float, float]] = cursor.fetchall()
+    return rows
 
 
 def _in_database(moment: datetime) -> str:
