@@ -1,6 +1,7 @@
 """The demo as it is served, in a process of its own, and Debian's Chromium."""
 
 import os
+import shutil
 import socket
 import subprocess
 import sys
@@ -11,6 +12,15 @@ from pathlib import Path
 import pytest
 
 ROOT = Path(__file__).parents[2]
+LOAD = """
+import django
+django.setup()
+from django.core.management import call_command
+from pantry_web.demo.kitchen import load_whole
+call_command("migrate", verbosity=0)
+load_whole()
+"""
+LOADED: list[Path] = []
 CHROMIUM = "/usr/bin/chromium"
 
 
@@ -29,14 +39,41 @@ def listens(port):
         time.sleep(0.1)
 
 
-@contextmanager
-def served(data, port):
-    environment = os.environ | {
+def environment(data):
+    return os.environ | {
         "PANTRY_DATA": str(data), "PANTRY_PLAIN_HTTP": "1", "PYTHONPATH": "src",
         "DJANGO_SETTINGS_MODULE": "pantry_web.settings",
     }  # fmt: skip
+
+
+@pytest.fixture(scope="session", autouse=True)
+def _loaded_demo(tmp_path_factory):
+    """The demo is loaded once, by whichever worker comes first, and copied for each server."""
+    folder = tmp_path_factory.getbasetemp().parent / "loaded-demo"
+    done = folder / "is-done"
+    try:
+        folder.mkdir()
+    except FileExistsError:
+        for _ in range(3000):
+            if done.exists():
+                break
+            time.sleep(0.1)
+    else:
+        command = [sys.executable, "-c", LOAD]
+        subprocess.run(command, cwd=ROOT, env=environment(folder), check=True)
+        done.touch()
+    LOADED.append(folder)
+
+
+@contextmanager
+def served(data, port):
+    """The demo served from a folder, filled with what was loaded where it is empty."""
+    if not (data / "pantry.sqlite3").exists():
+        shutil.copytree(LOADED[0], data, dirs_exist_ok=True)
     command = [sys.executable, "manage.py", "demo", "--port", str(port)]
-    with subprocess.Popen(command, cwd=ROOT, env=environment, stdout=subprocess.DEVNULL) as server:
+    with subprocess.Popen(
+        command, cwd=ROOT, env=environment(data), stdout=subprocess.DEVNULL
+    ) as server:
         try:
             listens(port)
             yield

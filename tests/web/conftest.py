@@ -7,6 +7,7 @@ from django.core.cache import cache
 from django.urls import URLPattern, URLResolver, get_resolver
 
 from pantry_web.demo import kitchen as demo
+from pantry_web.devices.actions.take_readings import means_before
 from pantry_web.feasts.models import Dish, Feast
 from pantry_web.kitchens.actions.found_kitchen import found_kitchen
 from pantry_web.kitchens.models import Cook, Kitchen
@@ -21,6 +22,7 @@ NOW = demo.STANDS_AT
 def _empty_cache():
     cache.clear()
     answers.forget()
+    means_before.cache_clear()
 
 
 @pytest.fixture(scope="session")

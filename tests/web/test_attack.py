@@ -12,7 +12,7 @@ START = (
 SHORT = {
     "kills": {"KILLS": 1}, "copies": {"COPIES": 2}, "crowd": {"PRESSES": 20},
     "drill": {"RESTORES": 1}, "forms": {"FORMS": 20, "LOOKED_AT": 2},
-    "imports": {"IMPORTS": 2, "LOOKED_AT": 2},
+    "imports": {"IMPORTS": 2, "LOOKED_AT": 1},
 }  # fmt: skip
 
 

@@ -12,7 +12,6 @@ from django.views.decorators.http import require_POST
 
 from pantry_core.text import say
 from pantry_web import clock, quantities
-from pantry_web.devices.models import Reading
 from pantry_web.fireday.actions.change_heat import change_heat
 from pantry_web.fireday.actions.dish_up_later import dish_up_later
 from pantry_web.fireday.watching import at_the_heat
@@ -53,7 +52,7 @@ def _context(kitchen: Kitchen) -> dict[str, object]:
 
 def _seen(kitchen: Kitchen) -> str:
     """What changes when something was read or done, and every quarter of a minute."""
-    latest = Reading.objects.filter(channel__device__kitchen=kitchen).aggregate(Max("pk"))
+    latest = kitchen.devices.aggregate(Max("seen_at"))
     quarter = clock.now(kitchen).timestamp() // QUARTER_MIN_S
     told = repr((latest, seen_of(kitchen), quarter))
     return hashlib.sha256(told.encode()).hexdigest()[:16]

@@ -186,14 +186,14 @@ def samples_by_channel(channels: Iterable[Channel], now: datetime) -> dict[int, 
         return {}
     later = (now - WHOLE).replace(second=0, microsecond=0)
     later -= timedelta(minutes=later.minute % MEAN_OVER_MIN)
-    found = {channel: list(means) for channel, means in _means_before(wires, later).items()}
+    found = {channel: list(means) for channel, means in means_before(wires, later).items()}
     for channel, at_s, celsius in _asked(EACH, [pk for pk, _ in wires], later, None):
         found.setdefault(channel, []).append(Sample(at_s, celsius))
     return found
 
 
 @lru_cache(maxsize=32)
-def _means_before(
+def means_before(
     wires: tuple[tuple[int, int | None], ...], later: datetime
 ) -> dict[int, tuple[Sample, ...]]:
     """The means before a moment; a wire that is put into another dish begins anew."""

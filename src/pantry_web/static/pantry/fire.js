@@ -1,7 +1,7 @@
 // Keeps fire day up to date, and says in the title of the tab when something is due.
 (() => {
   "use strict";
-  const EVERY_MS = 2000;
+  const EVERY_MS = 1500;
   const TICK_MS = 1000;
   const fire = () => document.getElementById("fire");
   const title = document.title;
