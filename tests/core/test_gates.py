@@ -14,9 +14,11 @@ def read(time, celsius, step="roast"):
     return at(time, "temperature-read", step, temperature_c=celsius)
 
 
-def answered(*facts, cut="chicken", mass=1800, now="11:00", method="dry-brine", **more):
+def answered(
+    *facts, cut="chicken", mass=1800, now="11:00", method="dry-brine", serve_at=None, **more
+):
     asked = dish(cut, mass, method, **more)
-    when = {"tz": "UTC", "now": f"2027-03-20T{now}", "facts": list(facts)}
+    when = {"tz": "UTC", "now": f"2027-03-20T{now}", "facts": list(facts), "serve_at": serve_at}
     return dish_document({**asked, **when})
 
 

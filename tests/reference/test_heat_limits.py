@@ -2,11 +2,14 @@
 
 import random
 
+import pytest
+
 from pantry_core.heat.chill import brine_warm
 from pantry_core.heat.choice import doneness
 from pantry_core.heat.cooling import cooling
 from pantry_core.heat.inside import inside_rule
 from pantry_core.heat.smoke import judge_smoke
+from pantry_core.heat.thermometer import boiling_c, checked
 from pantry_core.heat.warm import HOT_C, hours_too_warm, judge_fridge, judge_hours_too_warm
 from pantry_core.meat import Meat
 from pantry_core.mixes.keeping import judge_raw
@@ -120,3 +123,24 @@ def test_the_raw_clock_passes_at_its_limit():
     limits = raw_clock.HISTAMINE_FISH
     levels = [judge_raw(limits, 24 * days) for days in (1, 1.01, 2, 2.01)]
     assert [each and each.level for each in levels] == [None, "caution", "caution", "stop"]
+
+
+@pytest.mark.parametrize(("feet", "fahrenheit"), [
+    # USDA, cooking at high altitude (from memory): where water boils
+    (0, 212.0), (2000, 208.4), (5000, 203.0), (7500, 198.4), (10_000, 194.0),
+])  # fmt: skip
+def test_water_boils_where_the_tables_say(feet, fahrenheit):
+    assert boiling_c(0.3048 * feet) == pytest.approx((fahrenheit - 32.0) / 1.8, abs=0.6)
+
+
+@pytest.mark.parametrize(("ice", "boiling", "verdict", "read", "true"), [
+    (0.5, 99.5, "right", 60.0, 60.0), (2.0, 102.0, "off", 62.0, 60.0),
+    (0.0, 96.0, "off", 48.0, 50.0), (-7.0, 100.0, "broken", 60.0, 60.0),
+])  # fmt: skip
+def test_a_thermometer_is_right_within_a_degree_and_put_right_straight_between(
+    ice, boiling, verdict, read, true
+):
+    # USDA, kitchen thermometers (from memory): 0 °C in ice; put right by hand, by the rule of three
+    found = checked(ice, boiling, 0.0)
+    assert found.verdict == verdict
+    assert found.put_right(read) == pytest.approx(true, abs=0.05)

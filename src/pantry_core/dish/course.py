@@ -5,22 +5,12 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Final
 
-import numpy as np
-
-from pantry_core.dish.answer import CookTime, Counted, DishStep
+from pantry_core.dish.answer import DishStep
 from pantry_core.dish.cooking import Cook
 from pantry_core.heat.body import Body
-from pantry_core.heat.doneness import (
-    WARM_FROM_C,
-    WARM_TO_C,
-    held_min,
-    hold_needed_min,
-    time_between,
-)
-from pantry_core.heat.forecast import Forecast, Reading, forecast
-from pantry_core.heat.probe import believed
-from pantry_core.heat.stages import USUAL, Stage
-from pantry_core.heat.through import Journey, followed
+from pantry_core.heat.forecast import Reading, forecast
+from pantry_core.heat.stages import USUAL, Doubt, Stage
+from pantry_core.heat.through import followed
 from pantry_core.history.log import Happened, Log, hours_between
 from pantry_core.meat import Shape
 from pantry_core.routes.heating import (
@@ -33,12 +23,11 @@ from pantry_core.routes.heating import (
 )
 from pantry_core.routes.heats import Span
 from pantry_core.routes.steps import Route
-from pantry_core.rules.inside import INTACT, NOT_INTACT
 from pantry_core.rules.rule import Mark, Rule
-from pantry_core.rules.smoke import UNCURED_WARMING_H, WARMING_H
 
-WAY_POINTS: Final = 13
 SOON_H: Final = 1e-3
+AGAIN_IN_H: Final = 0.05
+"""So soon after a cut the probe is in a half again (our own choice)."""
 TENDER_FROM_C: Final = Rule("tender-from", 88.0, "°C", "what is tender by its feel", Mark.PRACTICE)
 TENDER_C: Final = Rule("tender-usual", 92.0, "°C", "what is tender by its feel", Mark.PRACTICE)
 TENDER_TO_C: Final = Rule("tender-to", 96.0, "°C", "what is tender by its feel", Mark.PRACTICE)
@@ -67,7 +56,8 @@ class Course:
     one goes on from `changed_h` after the beginning; `offset_h` is when the step began, counted
     from the beginning: below 0 where it was cut in two since. `wanted_c` is how hot it is meant to
     be around it, while `last` is as hot as it was read to be. `after_h` is what comes after `last`
-    has its temperature, for what must grow tender [h]; `is_hint`: that temperature is a hint.
+    has its temperature, for what must grow tender [h]; `is_hint`: that temperature is a hint;
+    `doubt` is how the whole differed from the usual before it was cut in two.
     """
 
     body: Body
@@ -78,6 +68,7 @@ class Course:
     wanted_c: float
     after_h: Span = (0.0, 0.0, 0.0)
     is_hint: bool = False
+    doubt: Doubt = USUAL
 
     @property
     def stages(self) -> list[Stage]:
@@ -92,7 +83,13 @@ class Course:
     def of_all(self, readings: Sequence[Reading]) -> list[Reading]:
         """Readings of the step counted from the beginning."""
         counted = (Reading(self.offset_h + each.at_h, each.inside_c) for each in readings)
-        return [each for each in counted if each.at_h >= 0.0]
+        first_h = AGAIN_IN_H if self.was_cut else 0.0
+        return [each for each in counted if each.at_h >= first_h]
+
+    @property
+    def was_cut(self) -> bool:
+        """Whether it begins with a half of what it was."""
+        return self.offset_h < 0.0
 
 
 def course_of(
@@ -188,8 +185,9 @@ def _cut_in_two(whole: Course, cut_h: float, readings: Sequence[Reading]) -> Cou
     mean_c = whole.start_c if journey is None else float(journey.mean_c[-1])
     body = halved(whole.body)
     return replace(
-        whole, body=body, start_c=mean_c, past=tuple(since), offset_h=whole.offset_h - at_h
-    )
+        whole, body=body, start_c=mean_c, past=tuple(since), offset_h=whole.offset_h - at_h,
+        doubt=doubt,
+    )  # fmt: skip
 
 
 def halved(body: Body) -> Body:
@@ -227,108 +225,3 @@ def _before(stages: Sequence[TimedStage], log: Log) -> Iterator[Stage]:
         if began is not None and ended is not None:
             hours = max(hours_between(began.at, ended.at), SOON_H)
         yield as_stage(each.stage, hours=hours)
-
-
-def believed_of(course: Course, readings: Sequence[Reading]) -> tuple[tuple[Reading, ...], str]:
-    """The readings of a step that can be of this piece, and what is said of the last, if it cannot.
-
-    Parameters: course; readings of the step [h since it began, °C].
-    Raises: OutOfRange.
-    """
-    kept, told = believed(course.of_all(readings), course.body, course.start_c, course.stages)
-    mine = tuple(Reading(each.at_h - course.offset_h, each.inside_c) for each in kept)
-    last_kept = bool(kept) and kept[-1].inside_c == readings[-1].inside_c
-    return mine, "" if last_kept or not told else told[-1].text
-
-
-@dataclass(frozen=True, slots=True)
-class Ahead:
-    """How much longer a step takes [h], the way of its thickest part from now on, and the fit."""
-
-    left: CookTime
-    way: tuple[tuple[float, float], ...]
-    fit: Forecast
-
-
-def ahead_of(course: Course, readings: Sequence[Reading], lasted_h: float) -> Ahead | None:
-    """How much longer a step takes by what the probe read, its band included.
-
-    Parameters: course; readings that are believed [h since it began, °C]; lasted_h [h].
-    Returns: what is left, None where nothing was read or it never comes there.
-    Raises: OutOfRange.
-    Source: `heat.forecast`; what must grow tender by common practice.
-    """
-    known = course.of_all(readings)
-    if not known:
-        return None
-    fit = forecast(course.body, course.start_c, course.stages, known)
-    if fit.done is None or fit.journey is None:
-        return None
-    so_far = course.offset_h + lasted_h
-    low, usual, high = fit.done.low, fit.done.usual, fit.done.high
-    if course.is_hint and not course.after_h[1]:
-        low -= max(usual - _crossed_h(fit.journey, TENDER_FROM_C.value), 0.0)
-        hotter = replace(course.last, until_c=TENDER_TO_C.value)
-        later = followed(course.body, course.start_c, [*course.past, hotter], fit.doubt)
-        high += max(later.ends_h[-1] - usual, 0.0) if later is not None else 0.0
-    ends = (low + course.after_h[0], usual + course.after_h[1], high + course.after_h[2])
-    least, most_likely, most = (max(each - so_far, 0.0) for each in ends)
-    left = CookTime(most_likely, least, most)
-    return Ahead(left, _way_from(fit.journey, so_far), fit)
-
-
-def _crossed_h(journey: Journey, celsius: float) -> float:
-    """When the heart first has a temperature [h]; at the end where it never has."""
-    there = np.flatnonzero(journey.heart_c >= celsius)
-    return float(journey.hours[there[0]] if len(there) else journey.hours[-1])
-
-
-def _way_from(journey: Journey, so_far_h: float) -> tuple[tuple[float, float], ...]:
-    """The way of the thickest part from a moment on, at so many points [h from then, °C]."""
-    end_h = max(float(journey.hours[-1]), so_far_h)
-    hours = np.linspace(so_far_h, end_h, WAY_POINTS)
-    heart_c = np.interp(hours, journey.hours, journey.heart_c)
-    return tuple(
-        (round(float(h) - so_far_h, 3), round(float(c), 1))
-        for h, c in zip(hours, heart_c, strict=True)
-    )
-
-
-def counted_of(
-    course: Course,
-    readings: Sequence[Reading],
-    lasted_h: float,
-    cook: Cook,
-    fit: Forecast | None,
-) -> Counted | None:
-    """The hours between cold and hot, and the hold at its goal, so far.
-
-    Parameters: course; readings that are believed [h since it began, °C]; lasted_h [h]; cook; fit,
-    where one is known.
-    Returns: what was counted: by the readings, before the first one by the model; None where
-    nothing was read.
-    Raises: OutOfRange.
-    Source: FSIS Appendix A (from memory); four hours for what is neither cured nor intact by
-    common practice.
-    """
-    known = course.of_all(readings)
-    if not known:
-        return None
-    journey = fit.journey if fit is not None else None
-    hours = [each.at_h for each in known]
-    inside = [each.inside_c for each in known]
-    before_h, before_c = [0.0], [course.start_c]
-    if journey is not None:
-        is_before = journey.hours < hours[0]
-        before_h, before_c = journey.hours[is_before].tolist(), journey.heart_c[is_before].tolist()
-    at = np.asarray([*before_h, *hours, max(course.offset_h + lasted_h, hours[-1])])
-    read = np.asarray([*before_c, *inside, inside[-1]])
-    is_risky = not cook.cooking.is_cured and cook.done.safe_c == NOT_INTACT.value
-    most = UNCURED_WARMING_H if is_risky else WARMING_H
-    warm_h = time_between(at, read, WARM_FROM_C.value, WARM_TO_C.value)
-    goal_c = course.last.until_c
-    needed = cook.cooking.hold_min or None
-    if needed is None and not course.is_hint and goal_c is not None and goal_c < INTACT.value:
-        needed = hold_needed_min(goal_c)
-    held = held_min(at, read, (goal_c or 0.0) - 0.05) if needed is not None else None
-    return Counted(warm_h, most.value, held, needed)

@@ -5,17 +5,11 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Final, Literal
 
+from pantry_core.dish.ahead import ahead_of, believed_of, counted_of
 from pantry_core.dish.answer import DishStep, Gate
 from pantry_core.dish.clock import Clock
 from pantry_core.dish.cooking import Cook
-from pantry_core.dish.course import (
-    TENDER_FROM_C,
-    Course,
-    ahead_of,
-    believed_of,
-    counted_of,
-    course_of,
-)
+from pantry_core.dish.course import TENDER_FROM_C, Course, course_of
 from pantry_core.dish.heat_helps import LATE_FROM_H, heat_helps
 from pantry_core.heat.doneness import hold_needed_min
 from pantry_core.heat.forecast import Reading

@@ -4,9 +4,10 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from typing import Final
 
+from pantry_core.dish.ahead import Ahead
 from pantry_core.dish.answer import HeatHelp
 from pantry_core.dish.cooking import Cook
-from pantry_core.dish.course import AIRS, SOON_H, Ahead, Course, halved
+from pantry_core.dish.course import AIRS, SOON_H, Course, halved
 from pantry_core.heat.body import Body
 from pantry_core.heat.media import MediumName
 from pantry_core.heat.stages import Stage
@@ -72,8 +73,6 @@ def heat_helps(
     found: list[HeatHelp] = []
     for changes in (_hotter(course.last), _wrapped(course.last), _to_the_oven(course.last)):
         found += _smallest(list(changes), course, ahead, now_h, wanted_h)
-    if not any(each.in_time for each in found):
-        found += _smallest(list(_both(course.last)), course, ahead, now_h, wanted_h)
     if _may_be_cut(course, cook):
         cut = _Change(
             "cut", say("Cut it in two along its length, and put both halves back."),
@@ -157,18 +156,6 @@ def _to_the_oven(stage: Stage) -> Iterator[_Change]:
         gives_up = "It gets no more smoke."
         yield _Change("oven", text, gives_up, replace(stage, medium="oven", temperature_c=hot_c))
         hot_c += 2.0 * STEP_C
-
-
-def _both(stage: Stage) -> Iterator[_Change]:
-    if not list(_wrapped(stage)):
-        return
-    for change in _hotter(stage):
-        text = say(
-            "Wrap it tightly, and bring {where} up to {celsius:g} °C.",
-            where=WHERE[stage.medium],
-            celsius=change.stage.temperature_c,
-        )
-        yield _Change("wrap-hotter", text, _SOFTER, replace(change.stage, covered=True))
 
 
 def _may_be_cut(course: Course, cook: Cook) -> bool:
