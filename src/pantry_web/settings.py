@@ -47,6 +47,7 @@ INSTALLED_APPS = [
     "pantry_web.today",
     "pantry_web.ledger",
     "pantry_web.devices",
+    "pantry_web.feeds",
     "pantry_web.fireday",
     "pantry_web.steps",
     "pantry_web.moving",

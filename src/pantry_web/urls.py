@@ -19,5 +19,6 @@ urlpatterns = [
     path("", include("pantry_web.rounds.urls")),
     path("", include("pantry_web.ledger.urls")),
     path("", include("pantry_web.devices.urls")),
+    path("", include("pantry_web.feeds.urls")),
     path("", include("pantry_web.fireday.urls")),
 ]

@@ -17,7 +17,16 @@ from pantry_web.members.links import token_of
 from tests.web.conftest import routes
 
 WEB = Path(__file__).parents[2] / "src" / "pantry_web"
-OPEN = {"device-readings", "sign-in", "first-start", "health", "worker", "come-in", "new-password"}
+OPEN = {
+    "device-readings",
+    "feed",
+    "sign-in",
+    "first-start",
+    "health",
+    "worker",
+    "come-in",
+    "new-password",
+}
 OWNERS = {"revoke-device", "invite", "end-invitation", "change-role", "take-out-kitchen"}
 """What a cook of the kitchen is refused."""
 ANSWERED = (200, 204, 302, 422)

@@ -1,7 +1,7 @@
 """Passage: the picture of the plan, and the plan as a calendar."""
 
 from collections.abc import Iterable, Sequence
-from datetime import UTC, datetime, timedelta
+from datetime import datetime, timedelta
 from zoneinfo import ZoneInfo
 
 from django.http import HttpRequest, HttpResponse
@@ -77,9 +77,10 @@ def calendar_answer(
     ahead: Iterable[tuple[Outlook, Task]],
 ) -> HttpResponse:  # fmt: skip
     """A calendar file: its name, the end of its file's name, its hour, its dishes, their tasks."""
+    rounds: dict[tuple[int, str], int] = {}
     moments = [
         Moment(
-            uid=_uid(view, task, task.at),
+            uid=_uid(view, task, rounds),
             at=task.at,
             minutes=task.minutes,
             title=f"{', '.join(task.together) or view.dish.name}: "
@@ -120,9 +121,18 @@ def _note(task: Task, kitchen: Kitchen) -> str:
     return "\n\n".join(told)
 
 
-def _uid(view: Outlook, task: Task, at: datetime) -> str:
-    """The same for the same step whenever it is; rounds are told apart by their time."""
-    which = f"-{at.astimezone(UTC):%Y%m%dT%H%MZ}" if task.kind == "tend" else ""
+def _uid(view: Outlook, task: Task, rounds: dict[tuple[int, str], int]) -> str:
+    """The same for the same step, and for its first, second, third round, whenever it is.
+
+    `rounds` counts those of each step that were met so far.
+    """
+    which = ""
+    if task.kind == "tend":
+        fact = view.state.facts.get(task.key)
+        done = len(fact.rounds_done) if fact else 0
+        met = rounds.get((view.dish.pk, task.key), done) + 1
+        rounds[view.dish.pk, task.key] = met
+        which = f"-round-{met}"
     return f"dish-{view.dish.pk}-{task.key}{which}@pantry-clock"
 
 
