@@ -1,7 +1,8 @@
 """Geometry of the pictures."""
 
+import random
 from datetime import UTC, datetime, time, timedelta
-from itertools import combinations, pairwise
+from itertools import combinations, pairwise, permutations
 from zoneinfo import ZoneInfo
 
 import pytest
@@ -9,8 +10,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from pantry_core.measures.said import days_said, span
-from pantry_web.drawings.lettering import beside, extent, inside
-from pantry_web.drawings.passage import NARROW, WIDE, passage
+from pantry_web.drawings.lanes import crossed, crossings, lanes_of
+from pantry_web.drawings.lettering import LEAST_WIDE, NAMED_FROM, beside, extent, inside
+from pantry_web.drawings.passage import LEFT, NARROW, WIDE, passage
 from pantry_web.drawings.scales import Length, bars, gauge
 from pantry_web.drawings.shapes import Chain, Stay, Visit
 from pantry_web.drawings.timescale import House, midnights, nights
@@ -158,6 +160,11 @@ def test_dishes_that_lie_in_one_place_at_once_get_lanes_of_their_own():
     assert hen.x != hare.x
     assert pike.x == hen.x  # its lane is free again
     assert {column.name: column.lanes for column in drawn.columns}["oven"] == 2
+    (full,) = passage(
+        chains, SERVE - timedelta(hours=10), SERVE, HOUSE, WIDE, rooms={"oven": 2, "smoker": 1}
+    ).full
+    assert (full.y, full.height) == (hare.y, pytest.approx(hare.height, abs=0.2))
+    assert full.words == "full 14:30–17:30"
     assert not any(overlap(a.box, b.box) for a, b in combinations(drawn.ribbons, 2))
     assert [hue for hue, *_ in drawn.hatches] == [0, 1, 2, 3]
     assert len({hatch[1:] for hatch in drawn.hatches}) == 4  # told apart without colour
@@ -182,3 +189,66 @@ def test_only_what_lies_after_a_moment_is_drawn():
 )  # fmt: skip
 def test_days_as_people_say_them(days, words):
     assert days_said(days) == words
+
+
+TITLES = ("Rest uncovered", "Strong brine, timed", "Roast", "Trim and weigh")
+PLACES = ("counter", "hob", "oven", "smoker")
+
+
+def random_chains(dice, count):
+    """Dishes of which each is bought, lies in the fridge between work, and is cooked."""
+    found = []
+    for n in range(count):
+        stays, end = [], SERVE - timedelta(minutes=15 * dice.randint(0, 4))
+        serve_at = end
+        for place, hours in reversed([
+            ("shop", 1.0), ("fridge", dice.choice((6, 20, 60))), ("counter", 0.5),
+            ("fridge", dice.choice((8, 30, 120))), ("counter", dice.choice((0.25, 0.75))),
+            (dice.choice(PLACES[1:]), dice.choice((0.5, 1.5, 3.0))), ("counter", 0.5),
+        ]):  # fmt: skip
+            begin = end - timedelta(hours=hours)
+            title = dice.choice(
+                ("Rest uncovered", "Strong brine, timed", "Roast", "Trim and weigh")
+            )
+            stays.insert(0, Stay(f"s{len(stays)}", title, place, begin, end, "ahead", span(hours)))
+            end = begin
+        found.append(
+            Chain(f"{dice.choice(('Bay', 'Alder', 'Old'))} dish {n}", n % 8, stays, [], serve_at)
+        )
+    return found
+
+
+@pytest.mark.parametrize("size", [WIDE, NARROW])
+def test_over_random_feasts_what_is_long_says_its_name_and_nothing_leaves_the_picture(size):
+    dice = random.Random(11)
+    for _ in range(100):
+        chains = random_chains(dice, dice.randint(2, 9))
+        drawn = passage(chains, SERVE - timedelta(hours=30), SERVE, HOUSE, size)
+        placed = []
+        for ribbon in drawn.ribbons:
+            if ribbon.height > NAMED_FROM and ribbon.width >= LEAST_WIDE:
+                assert ribbon.lines, ribbon.title
+            for line in ribbon.lines:
+                box = extent(line, size.letter)
+                assert box[0] >= -1
+                assert box[0] + box[2] <= size.width + 1
+                assert box[1] >= 0
+                assert box[1] + box[3] <= drawn.height
+                placed.append((ribbon.title, box))
+        for (one, a), (other, b) in combinations(placed, 2):
+            if one != other:
+                shrunk = (a[0] + 1, a[1] + 1, max(a[2] - 2, 1), max(a[3] - 2, 1))
+                assert not overlap(shrunk, b), (one, other)
+
+
+def test_bands_cross_no_more_than_in_the_best_of_all_orders_and_hardly_more_with_many():
+    dice, over = random.Random(3), []
+    for _ in range(60):
+        count = dice.randint(2, 6)
+        stays = [chain.stays for chain in random_chains(dice, count)]
+        cost = crossings(stays, LEFT)
+        least = min(crossed(cost, order) for order in permutations(range(count)))
+        lanes = lanes_of(stays, LEFT)
+        order = sorted(range(count), key=lambda n: lanes[n, 1])
+        over.append((crossed(cost, order), least))
+    assert sum(found for found, _ in over) <= 1.1 * sum(least for _, least in over)

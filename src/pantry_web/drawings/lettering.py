@@ -5,6 +5,8 @@ from dataclasses import dataclass
 from typing import Literal
 
 LINE = 14.5
+ALONG_PAD, NAMED_FROM, LEAST_WIDE = 8.0, 40.0, 11.0
+"""Of a box that is written along; what is longer than this always says something."""
 
 Box = tuple[float, float, float, float]
 """Left, top, width, height."""
@@ -12,12 +14,13 @@ Box = tuple[float, float, float, float]
 
 @dataclass(frozen=True, slots=True)
 class Text:
-    """A line of writing."""
+    """A line of writing; `turned` ones run upwards, about their middle."""
 
     x: float
     y: float
     anchor: Literal["start", "end", "middle"]
     words: str
+    turned: bool = False
 
 
 def inside(lines: Sequence[str], box: Box, letter: float) -> tuple[Text, ...] | None:
@@ -32,6 +35,29 @@ def inside(lines: Sequence[str], box: Box, letter: float) -> tuple[Text, ...] | 
         Text(round(x + 7, 1), round(y + LINE * (i + 1), 1), "start", words)
         for i, words in enumerate(wrapped)
     )
+
+
+def along(wordings: Sequence[str], box: Box, letter: float) -> Text | None:
+    """The first wording that fits along a box from foot to head; None where it is too small.
+
+    Where none fits the last is cut, so that whatever is long enough to be read says something.
+    """
+    x, y, width, height = box
+    room = int((height - ALONG_PAD) / letter)
+    if width < LEAST_WIDE or height <= NAMED_FROM:
+        return None
+    words = next((each for each in wordings if len(each) <= room), "")
+    words = words or _shortened(wordings[-1], room)
+    return Text(round(x + width / 2, 1), round(y + height / 2, 1), "middle", words, turned=True)
+
+
+def _shortened(words: str, room: int) -> str:
+    """The first words that fit, else as much of the first as fits."""
+    whole = words.split()
+    while len(whole) > 1 and len(" ".join(whole)) > room:
+        whole.pop()
+    short = " ".join(whole).rstrip(",")
+    return short if len(short) <= room else f"{short[: room - 1]}…"
 
 
 def beside(
@@ -54,6 +80,8 @@ def beside(
 def extent(text: Text, letter: float) -> Box:
     """The box that a text takes."""
     width = len(text.words) * letter
+    if text.turned:
+        return (text.x - LINE / 2, text.y - width / 2, LINE, width)
     return (text.x - (width if text.anchor == "end" else 0.0), text.y - 11.5, width, LINE)
 
 

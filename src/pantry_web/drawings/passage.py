@@ -1,17 +1,20 @@
 """The picture of a plan: time runs down, places run across, a dish is a ribbon between them."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
 from datetime import datetime, timedelta
 from itertools import pairwise
 
 from pantry_core.routes.steps import PLACES as KITCHEN_PLACES
 from pantry_core.text import say
-from pantry_web.drawings.lettering import beside, extent, inside
+from pantry_web.drawings.lanes import FIXED, lanes_of
+from pantry_web.drawings.lettering import NAMED_FROM, Box, Text, along, beside, extent, inside
 from pantry_web.drawings.shapes import (
     Chain,
     Column,
     Format,
+    Full,
+    Head,
     Mark,
     Passage,
     Ribbon,
@@ -34,10 +37,26 @@ EMPTY_DAYS = timedelta(days=2)
 """More empty days than these before the first step are not drawn."""
 
 
-WIDE = Format(860, 100, Heights(day=20, hour=13, night_hour=2, least=17), 6.7, 10, 2.0, 0.55)
-NARROW = Format(358, 66, Heights(day=24, hour=20, night_hour=3, least=18), 6.0, 3, 1.4, 0.4)
-HEAD = 36.0
-TIGHT_LETTER = 7.0
+WIDE = Format(860, 100, Heights(day=34, hour=17, night_hour=3, least=17), 6.7, 10, 2.0, 0.55)
+NARROW = Format(358, 66, Heights(day=32, hour=20, night_hour=3, least=18), 5.4, 2, 1.4, 0.62)
+LEFT = frozenset(PLACES[: PLACES.index(FIXED)])
+HEAD, HEADS = 36.0, 18.0
+"""Of the names of places, and of dishes below that of the fridge."""
+HEAD_LETTER = 5.6
+NAMED_LANE = 30.0
+"""A lane that is narrower has no name at its head."""
+LINES_FROM = 64.0
+"""A ribbon that is narrower is written along, where it is long enough."""
+WIDEST_LANE = 46.0
+"""A lane among several is no wider, that what it holds can be told from where it goes."""
+BEND = 9.0
+"""So far from its ribbons a band bends."""
+BAND = 3.0
+"""So much of a band writing keeps away from: a line has room of its own above and below."""
+APART = 17.0
+"""Marks at the feast's line are no nearer to each other."""
+TAG_LETTER = 6.4
+TIGHT_LETTER = 9.8
 """Width of a letter in the name of a place."""
 BOLD = 1.06
 """Width of a bold letter over that of a usual one."""
@@ -51,20 +70,26 @@ def passage(
     house: House,
     size: Format,
     since: datetime | None = None,
+    *,
+    rooms: Mapping[str, float] | None = None,
+    going_on: str = "",
 ) -> Passage:
     """Draw a plan.
 
     Parameters: chains, at least one with a stay that takes time; now; serve_at; house; size; since,
-    before which nothing is drawn.
+    before which nothing is drawn; rooms, how much fits into each place; going_on, what is said at
+    the line of now.
     Returns: shapes in the units of the picture, its origin at the top left.
     """
     drawn = [(chain, stays) for chain in chains if (stays := list(_since(chain.stays, since)))]
     first = min(stays[0].start for _, stays in drawn)
     begin = min(first, now) if first - now <= EMPTY_DAYS else first
     spans = [(stay.start, stay.end) for _, stays in drawn for stay in stays]
-    scale = time_scale(begin, serve_at, spans, house, size.heights, HEAD)
-    lanes = _lanes([stays for _, stays in drawn])
-    columns = _columns([stays for _, stays in drawn], lanes, size)
+    stays_of = [stays for _, stays in drawn]
+    lanes = lanes_of(stays_of, LEFT)
+    columns = _columns(drawn, lanes, size)
+    head = HEAD + (HEADS if any(each.heads for each in columns.values()) else 0.0)
+    scale = time_scale(begin, serve_at, spans, house, size.heights, head)
     ribbons = [
         [_bare(chain, stay, columns[stay.place], lanes[i, j], scale, size)
          for j, stay in enumerate(stays)]
@@ -72,7 +97,10 @@ def passage(
     ]  # fmt: skip
     serve_y = scale.y(serve_at)
     now_y = scale.y(now) if begin <= now <= serve_at + AFTER else None
-    table_x = columns["table"].middle
+    ends = _ends(drawn, ribbons, scale)
+    tag = None
+    if now_y is not None and going_on:
+        tag = (size.axis + 4.0, round(len(going_on) * TAG_LETTER + 14.0, 1), going_on)
     return Passage(
         width=size.width,
         height=round(scale.heights[-1] + 8, 1),
@@ -84,18 +112,23 @@ def passage(
             for a, b in nights(scale.moments[0], serve_at + AFTER, house)
         ),
         hours=tuple(_hours(scale, serve_at, house, now_y)),
-        ribbons=tuple(_lettered(drawn, ribbons, size)),
-        links=tuple(
-            (chain.hue, link)
-            for (chain, _), row in zip(drawn, ribbons, strict=True)
-            for link in _links(row, table_x, scale.y(chain.serve_at))
+        ribbons=tuple(_lettered(drawn, ribbons, size, has_heads=head > HEAD)),
+        full=tuple(_full(drawn, columns, rooms or {}, scale, house)),
+        tag=tag,
+        links=(
+            *_stems(drawn, ribbons, ends),
+            *(
+                (chain.hue, link)
+                for (chain, _), row in zip(drawn, ribbons, strict=True)
+                for link in _links(row)
+            ),
         ),
         marks=tuple(
             mark
             for (chain, _), row in zip(drawn, ribbons, strict=True)
             for mark in _marks(chain.visits, row, scale)
         ),
-        served=tuple((chain.hue, table_x, scale.y(chain.serve_at)) for chain, _ in drawn),
+        served=ends,
         now=None if now_y is None else (now_y, f"{now.astimezone(house.zone):%a %H:%M}"),
         serve=(serve_y, f"{serve_at.astimezone(house.zone):%H:%M}"),
     )
@@ -109,32 +142,16 @@ def _since(stays: Sequence[Stay], since: datetime | None) -> Iterator[Stay]:
             yield replace(stay, start=begin)
 
 
-def _lanes(chains: Sequence[Sequence[Stay]]) -> dict[tuple[int, int], int]:
-    """The lane of each stay in its place: the first that is free when it begins."""
-    ends: dict[str, list[datetime]] = {}
-    lanes = {}
-    in_order = sorted(
-        ((stay.start, i, j) for i, stays in enumerate(chains) for j, stay in enumerate(stays))
-    )
-    for start, i, j in in_order:
-        stay = chains[i][j]
-        taken = ends.setdefault(stay.place, [])
-        lane = next((n for n, end in enumerate(taken) if end <= start), len(taken))
-        taken[lane : lane + 1] = [stay.end]
-        lanes[i, j] = lane
-    return lanes
-
-
 def _columns(
-    chains: Sequence[Sequence[Stay]], lanes: dict[tuple[int, int], int], size: Format
+    drawn: Sequence[tuple[Chain, list[Stay]]], lanes: dict[tuple[int, int], int], size: Format
 ) -> dict[str, Column]:
-    most = {"table": 1}
+    most: dict[str, int] = {}
     for (i, j), lane in lanes.items():
-        place = chains[i][j].place
+        place = drawn[i][1][j].place
         most[place] = max(most.get(place, 1), lane + 1)
     names = [name for name in PLACES if name in most]
     shares = [
-        {"fridge": size.fridge, "table": 0.8, "shop": 0.8}.get(name, 1.0)
+        {FIXED: size.fridge, "table": 0.8, "shop": 0.8}.get(name, 1.0)
         + size.lane * (most[name] - 1)
         for name in names
     ]
@@ -143,40 +160,68 @@ def _columns(
     for name, share in zip(names, shares, strict=True):
         width = round(room * share, 1)
         is_tight = len(name) * TIGHT_LETTER > width
-        columns[name] = Column(name, round(x, 1), width, most[name], is_tight)
+        column = Column(name, round(x, 1), width, most[name], is_tight)
+        if name == FIXED and len(drawn) > 1:
+            column = replace(column, heads=tuple(_heads(drawn, lanes, column, size)))
+        columns[name] = column
         x += room * share
     return columns
+
+
+def _heads(
+    drawn: Sequence[tuple[Chain, list[Stay]]], lanes: dict[tuple[int, int], int], column: Column,
+    size: Format,
+) -> Iterator[Head]:  # fmt: skip
+    """The names of dishes over their lanes, as much of each as has room."""
+    lane_width = (column.width - 2 * size.pad) / column.lanes
+    if lane_width < NAMED_LANE:
+        return
+    room = int(lane_width / HEAD_LETTER)
+    for i, (chain, stays) in enumerate(drawn):
+        lane = next((lanes[i, j] for j, each in enumerate(stays) if each.place == FIXED), None)
+        if lane is None:
+            continue
+        words = _last_word_that_fits(chain.name, room)
+        yield Head(round(column.x + size.pad + (lane + 0.5) * lane_width, 1), chain.hue, words)
+
+
+def _last_word_that_fits(name: str, room: int) -> str:
+    """The last word of a name, which says most; cut where it is too long."""
+    if len(name) <= room:
+        return name
+    last = name.rsplit(maxsplit=1)[-1]
+    return last if len(last) <= room else f"{last[: room - 1]}…"
 
 
 def _bare(
     chain: Chain, stay: Stay, column: Column, lane: int, scale: TimeScale, size: Format
 ) -> Ribbon:
     """A ribbon without its writing."""
-    width = (column.width - 2 * size.pad) / column.lanes
-    gap = 3.0 if column.lanes > 1 else 0.0
+    lane_width = (column.width - 2 * size.pad) / column.lanes
+    width = min(lane_width - 3.0, WIDEST_LANE) if column.lanes > 1 else lane_width
+    x = column.x + size.pad + lane * lane_width + (lane_width - width) / 2
     y = scale.y(stay.start)
     return Ribbon(
-        stay.key, chain.hue, round(column.x + size.pad + lane * width, 1), y,
-        round(width - gap, 1), round(scale.y(stay.end) - y, 1), stay.state,
-        f"{chain.name}: {stay.title}, {stay.length}", (),
+        stay.key, chain.hue, round(x, 1), y, round(width, 1), round(scale.y(stay.end) - y, 1),
+        stay.state, f"{chain.name}: {stay.title}, {stay.length}", (),
+        f"{chain.address}#step-{stay.key}" if chain.address else "",
     )  # fmt: skip
 
 
 def _lettered(
-    drawn: Sequence[tuple[Chain, list[Stay]]], ribbons: Sequence[Sequence[Ribbon]], size: Format
-) -> Iterator[Ribbon]:
+    drawn: Sequence[tuple[Chain, list[Stay]]], ribbons: Sequence[Sequence[Ribbon]], size: Format,
+    *, has_heads: bool,
+) -> Iterator[Ribbon]:  # fmt: skip
     """Ribbons with their writing, wherever it has room; of several dishes their names as well."""
     taken = [ribbon.box for row in ribbons for ribbon in row]
+    taken += [box for row in ribbons for box in _band_boxes(row)]
     several = len(drawn) > 1
     bounds = (size.axis + 2, size.width - 2)
     for (chain, stays), row in zip(drawn, ribbons, strict=True):
         for stay, ribbon in zip(stays, row, strict=True):
-            named = [chain.name] if several and chain.name != stay.title else []
-            lines = None
-            for wording in ([*named, stay.title, stay.length], [*named, stay.title], named):
-                lines = inside(wording, ribbon.box, size.letter) if wording else None
-                if lines is not None:
-                    break
+            is_told = stay.place == FIXED and has_heads
+            is_named = several and chain.name != stay.title and not is_told
+            lines = _within(chain, stay, ribbon, size, is_named=is_named)
             if lines is None:
                 wide = BOLD * size.letter
                 text = beside(_wordings(chain, stay, several=several), ribbon.box, taken, bounds,
@@ -184,6 +229,26 @@ def _lettered(
                 lines = () if text is None else (text,)
                 taken += [extent(each, wide) for each in lines]
             yield replace(ribbon, lines=lines)
+
+
+def _within(
+    chain: Chain, stay: Stay, ribbon: Ribbon, size: Format, *, is_named: bool
+) -> tuple[Text, ...] | None:
+    """The writing in a ribbon: in lines where it is wide enough, else along it."""
+    named = [chain.name] if is_named else []
+    whole = inside([*named, stay.title, stay.length], ribbon.box, size.letter)
+    is_slim = ribbon.width < LINES_FROM and ribbon.height > NAMED_FROM
+    if whole is not None and not is_slim:
+        return whole
+    told = f"{stay.title}, {stay.length}"
+    wordings = [f"{chain.name}: {told.lower()}", f"{chain.name}: {stay.title.lower()}"]
+    turned = along(
+        [*(wordings if is_named else [told]), stay.title],
+        ribbon.box, BOLD * size.letter,
+    )  # fmt: skip
+    if turned is not None:
+        return (turned,)
+    return inside([*named, stay.title], ribbon.box, size.letter)
 
 
 def _wordings(chain: Chain, stay: Stay, *, several: bool) -> list[str]:
@@ -227,15 +292,81 @@ def _hours(
         moment += timedelta(hours=1)
 
 
-def _links(ribbons: Sequence[Ribbon], table_x: float, serve_y: float) -> Iterator[str]:
-    """Level lines from the edge of a ribbon to the near edge of the one that follows elsewhere."""
-    for left, right in pairwise(ribbons):
-        if right.x > left.x + left.width:
-            yield f"M{left.x + left.width:.1f} {right.y:.1f}H{right.x:.1f}"
-        elif right.x + right.width < left.x:
-            yield f"M{left.x:.1f} {right.y:.1f}H{right.x + right.width:.1f}"
-    last = ribbons[-1]
-    yield f"M{last.x + last.width:.1f} {serve_y:.1f}H{table_x:.1f}"
+def _links(ribbons: Sequence[Ribbon]) -> Iterator[str]:
+    """Bands that bend from the foot of a ribbon to the head of the one that follows elsewhere."""
+    for before, after in pairwise(ribbons):
+        out, into = before.x + before.width / 2, after.x + after.width / 2
+        y = after.y
+        if abs(into - out) < 2 * BEND:
+            continue
+        turn = BEND if into > out else -BEND
+        yield (
+            f"M{out:.1f} {y - BEND / 2:.1f}Q{out:.1f} {y:.1f} {out + turn:.1f} {y:.1f}"
+            f"H{into - turn:.1f}Q{into:.1f} {y:.1f} {into:.1f} {y + BEND / 2:.1f}"
+        )
+
+
+def _band_boxes(ribbons: Sequence[Ribbon]) -> Iterator[Box]:
+    """What the bands between ribbons cover."""
+    for before, after in pairwise(ribbons):
+        out, into = before.x + before.width / 2, after.x + after.width / 2
+        if abs(into - out) >= 2 * BEND:
+            yield (min(out, into), after.y - BAND / 2, abs(into - out), BAND)
+
+
+def _ends(
+    drawn: Sequence[tuple[Chain, list[Stay]]], ribbons: Sequence[Sequence[Ribbon]],
+    scale: TimeScale,
+) -> tuple[tuple[int, float, float], ...]:  # fmt: skip
+    """Where each dish ends: below its last ribbon, beside those that end there at that hour."""
+    found: list[tuple[int, float, float]] = []
+    for (chain, _), row in zip(drawn, ribbons, strict=True):
+        x, y = row[-1].x + row[-1].width / 2, scale.y(chain.serve_at)
+        while any(abs(x - a) < APART and abs(y - b) < APART for _, a, b in found):
+            x -= APART
+        found.append((chain.hue, round(x, 1), y))
+    return tuple(found)
+
+
+def _stems(
+    drawn: Sequence[tuple[Chain, list[Stay]]], ribbons: Sequence[Sequence[Ribbon]],
+    ends: Sequence[tuple[int, float, float]],
+) -> Iterator[tuple[int, str]]:  # fmt: skip
+    """From the last ribbon of each dish to its mark."""
+    for (chain, _), row, (_, x, y) in zip(drawn, ribbons, ends, strict=True):
+        last = row[-1]
+        foot = last.y + last.height
+        yield chain.hue, f"M{last.x + last.width / 2:.1f} {foot:.1f}L{x:.1f} {max(y, foot):.1f}"
+
+
+def _full(
+    drawn: Sequence[tuple[Chain, list[Stay]]], columns: Mapping[str, Column],
+    rooms: Mapping[str, float], scale: TimeScale, house: House,
+) -> Iterator[Full]:  # fmt: skip
+    """When two dishes or more fill a place, or more than fill it."""
+    for name, column in columns.items():
+        if name == "shop" or name not in rooms:
+            continue
+        stays = [each for _, held in drawn for each in held if each.place == name]
+        for begin, end in _filled(stays, rooms[name]):
+            y = scale.y(begin)
+            hours = [f"{each.astimezone(house.zone):%H:%M}" for each in (begin, end)]
+            words = say("full {begin}–{end}", begin=hours[0], end=hours[1])
+            yield Full(column.x, y, column.width, round(scale.y(end) - y, 1), words)
+
+
+def _filled(stays: Sequence[Stay], room: float) -> list[tuple[datetime, datetime]]:
+    """The spans in which several stays together take all of a room."""
+    edges = sorted({edge for each in stays for edge in (each.start, each.end)})
+    found: list[tuple[datetime, datetime]] = []
+    for begin, end in pairwise(edges):
+        there = [each for each in stays if each.start <= begin and end <= each.end]
+        if len(there) < 2 or sum(each.uses for each in there) < room:
+            continue
+        if found and found[-1][1] == begin:
+            begin = found.pop()[0]  # noqa: PLW2901 - it goes on from the one before
+        found.append((begin, end))
+    return found
 
 
 def _marks(visits: Sequence[Visit], ribbons: Sequence[Ribbon], scale: TimeScale) -> Iterator[Mark]:
@@ -243,5 +374,5 @@ def _marks(visits: Sequence[Visit], ribbons: Sequence[Ribbon], scale: TimeScale)
     for visit in visits:
         ribbon = by_key.get(visit.key)
         if ribbon is not None and visit.at >= scale.moments[0]:
-            x, y = round(ribbon.x + ribbon.width - 14, 1), scale.y(visit.at)
+            x, y = round(ribbon.x + ribbon.width, 1), scale.y(visit.at)
             yield Mark(x, y, visit.done, f"M{x - 3.5:.1f} {y:.1f}l2.5 3 4.5 -5.5")

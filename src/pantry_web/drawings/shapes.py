@@ -25,6 +25,7 @@ class Stay:
     end: datetime
     state: State
     length: str
+    uses: float = 1.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,13 +39,17 @@ class Visit:
 
 @dataclass(frozen=True, slots=True)
 class Chain:
-    """A dish: its stays in order, back to back, its rounds, and the hue that tells it apart."""
+    """A dish: its stays in order, back to back, its rounds, and the hue that tells it apart.
+
+    `address` is where its steps are worked on.
+    """
 
     name: str
     hue: int
     stays: Sequence[Stay]
     visits: Sequence[Visit]
     serve_at: datetime
+    address: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,14 +66,40 @@ class Format:
 
 
 @dataclass(frozen=True, slots=True)
+class Head:
+    """A dish's name at the head of its lane."""
+
+    x: float
+    hue: int
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class Full:
+    """When a place is full, and where that is written."""
+
+    x: float
+    y: float
+    width: float
+    height: float
+    words: str
+
+    @property
+    def right(self) -> float:
+        """Its right edge, at which its words end."""
+        return round(self.x + self.width, 1)
+
+
+@dataclass(frozen=True, slots=True)
 class Column:
-    """A place, with as many lanes as dishes lie there at once."""
+    """A place, with as many lanes as dishes lie there at once, or one for each dish."""
 
     name: str
     x: float
     width: float
     lanes: int = 1
     is_tight: bool = False
+    heads: tuple[Head, ...] = ()
 
     @property
     def middle(self) -> float:
@@ -102,6 +133,7 @@ class Ribbon:
     state: State
     title: str
     lines: tuple[Text, ...]
+    href: str = ""
 
     @property
     def box(self) -> Box:
@@ -136,6 +168,9 @@ class Passage:
     served: tuple[tuple[int, float, float], ...]
     now: tuple[float, str] | None
     serve: tuple[float, str]
+    full: tuple[Full, ...] = ()
+    tag: tuple[float, float, str] | None = None
+    """Of what goes on at now: its left edge, its width, its words."""
 
     @property
     def hatches(self) -> tuple[tuple[int, int, int], ...]:

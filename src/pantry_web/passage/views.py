@@ -6,6 +6,7 @@ from zoneinfo import ZoneInfo
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
+from django.urls import reverse
 
 from pantry_core.formats.calendar import Moment, Told, calendar
 from pantry_core.measures.said import span
@@ -22,6 +23,7 @@ from pantry_web.sentences import said, tell, translated
 
 NEXT_TASKS = 5
 ALARM_MIN, MOST_LATE_MIN = 10, 60.0
+MOST_SAID = 90
 JUST_PAST = timedelta(hours=12)
 """How much of the past the picture of a whole feast shows."""
 
@@ -144,7 +146,8 @@ def _chain(view: Outlook) -> Chain:
         for job in each.jobs
     ]
     serve_at = view.dish.serve_at or view.dish.feast.serve_at
-    return Chain(view.dish.name, view.dish.hue, _stays(view), visits, serve_at)
+    address = reverse("steps", args=[view.dish.pk])
+    return Chain(view.dish.name, view.dish.hue, _stays(view), visits, serve_at, address)
 
 
 def _stays(view: Outlook) -> list[Stay]:
@@ -161,6 +164,7 @@ def _stays(view: Outlook) -> list[Stay]:
                     end=planned.end,
                     state=_state(view, step.id),
                     length=translated(span(hours_of(planned.end - planned.start))),
+                    uses=step.uses,
                 )
             )
     return stays
@@ -174,10 +178,38 @@ def _pictures(
         return {}
     feast, kitchen = whole.feast, whole.kitchen
     house = House(ZoneInfo(feast.time_zone), kitchen.wake, kitchen.sleep)
+    rooms = {each.name: each.capacity for each in whole.around.places}
+    going_on = _going_on(whole, {chain.name for chain in chains})
     return {
-        name: passage(chains, whole.now, feast.serve_at, house, size, since)
+        name: passage(
+            chains,
+            whole.now,
+            feast.serve_at,
+            house,
+            size,
+            since,
+            rooms=rooms,
+            going_on=going_on if name == "wide" else "",
+        )
         for name, size in (("wide", WIDE), ("narrow", NARROW))
     }
+
+
+def _going_on(whole: FeastOutlook, names: set[str]) -> str:
+    """What is said at the line of now: what a dish is at, and what is next and when."""
+    for view, task in feast_tasks(whole):
+        running = view.step(view.state.running or "")
+        if running is None or view.dish.name not in names or task.at is None:
+            continue
+        told = tell(
+            "{dish}: {step}, then {task} at {at}",
+            dish=view.dish.name,
+            step=said(running.title, view.kitchen.units).lower(),
+            task=said(task.title, view.kitchen.units).lower(),
+            at=f"{task.at.astimezone(ZoneInfo(whole.feast.time_zone)):%H:%M}",
+        )
+        return told[:MOST_SAID]
+    return ""
 
 
 def _state(view: Outlook, key: str) -> State:
