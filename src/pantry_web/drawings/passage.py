@@ -7,8 +7,9 @@ from itertools import pairwise
 
 from pantry_core.routes.steps import PLACES as KITCHEN_PLACES
 from pantry_core.text import say
+from pantry_web.drawings.bands import LINES_FROM, band_boxes, ends, links, stems
 from pantry_web.drawings.lanes import FIXED, lanes_of
-from pantry_web.drawings.lettering import NAMED_FROM, Box, Text, along, beside, extent, inside
+from pantry_web.drawings.lettering import NAMED_FROM, Text, along, beside, extent, inside
 from pantry_web.drawings.shapes import (
     Chain,
     Column,
@@ -45,21 +46,15 @@ HEAD, HEADS = 36.0, 18.0
 HEAD_LETTER = 5.6
 NAMED_LANE = 30.0
 """A lane that is narrower has no name at its head."""
-LINES_FROM = 64.0
-"""A ribbon that is narrower is written along, where it is long enough."""
 WIDEST_LANE = 46.0
 """A lane among several is no wider, that what it holds can be told from where it goes."""
-BEND = 9.0
-"""So far from its ribbons a band bends."""
-BAND = 3.0
-"""So much of a band writing keeps away from: a line has room of its own above and below."""
-APART = 17.0
-"""Marks at the feast's line are no nearer to each other."""
 TAG_LETTER = 6.4
 TIGHT_LETTER = 9.8
 """Width of a letter in the name of a place."""
 BOLD = 1.06
 """Width of a bold letter over that of a usual one."""
+HIDDEN = 21.0
+"""The name of a day is hidden by now, which names it, so near to it."""
 DAY_LABEL, FEAST_DAY_LABEL = 15.5, 21.0
 
 
@@ -97,7 +92,7 @@ def passage(
     ]  # fmt: skip
     serve_y = scale.y(serve_at)
     now_y = scale.y(now) if begin <= now <= serve_at + AFTER else None
-    ends = _ends(drawn, ribbons, scale)
+    at_the_table = ends(drawn, ribbons, scale)
     tag = None
     if now_y is not None and going_on:
         tag = (size.axis + 4.0, round(len(going_on) * TAG_LETTER + 14.0, 1), going_on)
@@ -116,11 +111,11 @@ def passage(
         full=tuple(_full(drawn, columns, rooms or {}, scale, house)),
         tag=tag,
         links=(
-            *_stems(drawn, ribbons, ends),
+            *stems(drawn, ribbons, at_the_table),
             *(
                 (chain.hue, link)
                 for (chain, _), row in zip(drawn, ribbons, strict=True)
-                for link in _links(row)
+                for link in links(row)
             ),
         ),
         marks=tuple(
@@ -128,7 +123,7 @@ def passage(
             for (chain, _), row in zip(drawn, ribbons, strict=True)
             for mark in _marks(chain.visits, row, scale)
         ),
-        served=ends,
+        served=at_the_table,
         now=None if now_y is None else (now_y, f"{now.astimezone(house.zone):%a %H:%M}"),
         serve=(serve_y, f"{serve_at.astimezone(house.zone):%H:%M}"),
     )
@@ -214,7 +209,7 @@ def _lettered(
 ) -> Iterator[Ribbon]:  # fmt: skip
     """Ribbons with their writing, wherever it has room; of several dishes their names as well."""
     taken = [ribbon.box for row in ribbons for ribbon in row]
-    taken += [box for row in ribbons for box in _band_boxes(row)]
+    taken += [box for row in ribbons for box in band_boxes(row)]
     several = len(drawn) > 1
     bounds = (size.axis + 2, size.width - 2)
     for (chain, stays), row in zip(drawn, ribbons, strict=True):
@@ -271,7 +266,7 @@ def _rows(scale: TimeScale, serve_at: datetime, house: House, now_y: float | Non
             label=f"{day:%a} {day.day}",
             to_go=(feast_day - day).days,
             is_feast=is_feast,
-            covered=now_y is not None and abs(label_y - 5 - now_y) < 16.5,
+            covered=now_y is not None and abs(label_y - 5 - now_y) < HIDDEN,
         )
 
 
@@ -290,53 +285,6 @@ def _hours(
         if shown and all(abs(y - each) > 13 for each in taken):
             yield y, f"{local:%H}"
         moment += timedelta(hours=1)
-
-
-def _links(ribbons: Sequence[Ribbon]) -> Iterator[str]:
-    """Bands that bend from the foot of a ribbon to the head of the one that follows elsewhere."""
-    for before, after in pairwise(ribbons):
-        out, into = before.x + before.width / 2, after.x + after.width / 2
-        y = after.y
-        if abs(into - out) < 2 * BEND:
-            continue
-        turn = BEND if into > out else -BEND
-        yield (
-            f"M{out:.1f} {y - BEND / 2:.1f}Q{out:.1f} {y:.1f} {out + turn:.1f} {y:.1f}"
-            f"H{into - turn:.1f}Q{into:.1f} {y:.1f} {into:.1f} {y + BEND / 2:.1f}"
-        )
-
-
-def _band_boxes(ribbons: Sequence[Ribbon]) -> Iterator[Box]:
-    """What the bands between ribbons cover."""
-    for before, after in pairwise(ribbons):
-        out, into = before.x + before.width / 2, after.x + after.width / 2
-        if abs(into - out) >= 2 * BEND:
-            yield (min(out, into), after.y - BAND / 2, abs(into - out), BAND)
-
-
-def _ends(
-    drawn: Sequence[tuple[Chain, list[Stay]]], ribbons: Sequence[Sequence[Ribbon]],
-    scale: TimeScale,
-) -> tuple[tuple[int, float, float], ...]:  # fmt: skip
-    """Where each dish ends: below its last ribbon, beside those that end there at that hour."""
-    found: list[tuple[int, float, float]] = []
-    for (chain, _), row in zip(drawn, ribbons, strict=True):
-        x, y = row[-1].x + row[-1].width / 2, scale.y(chain.serve_at)
-        while any(abs(x - a) < APART and abs(y - b) < APART for _, a, b in found):
-            x -= APART
-        found.append((chain.hue, round(x, 1), y))
-    return tuple(found)
-
-
-def _stems(
-    drawn: Sequence[tuple[Chain, list[Stay]]], ribbons: Sequence[Sequence[Ribbon]],
-    ends: Sequence[tuple[int, float, float]],
-) -> Iterator[tuple[int, str]]:  # fmt: skip
-    """From the last ribbon of each dish to its mark."""
-    for (chain, _), row, (_, x, y) in zip(drawn, ribbons, ends, strict=True):
-        last = row[-1]
-        foot = last.y + last.height
-        yield chain.hue, f"M{last.x + last.width / 2:.1f} {foot:.1f}L{x:.1f} {max(y, foot):.1f}"
 
 
 def _full(
