@@ -114,3 +114,12 @@ def test_charcoal_by_the_hour_and_a_quarter_in_reserve(place, hours, grams):
     # common practice: 0.6 kg an hour in a small smoker, 2 under a spit
     fuel = fuel_for(place, hours)
     assert (fuel and (fuel.needed_g, fuel.reserve_g)) == grams
+
+
+def test_what_never_comes_there_says_so_and_is_helped():
+    cool = [at(time, "heat-read", STEP, temperature_c=55.0) for time in ("10:45", "11:30")]
+    gate = slow(*cool)
+    assert gate["left_h"] is None
+    assert gate["text"] == "At 55 °C it never comes to 63 °C."
+    assert "hotter" in {each["code"] for each in gate["helps"]}
+    assert gate["counted"]["warm_h"] > 0.5

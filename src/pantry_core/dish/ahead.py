@@ -8,7 +8,7 @@ import numpy as np
 
 from pantry_core.dish.answer import CookTime, Counted
 from pantry_core.dish.cooking import Cook
-from pantry_core.dish.course import TENDER_FROM_C, TENDER_TO_C, Course
+from pantry_core.dish.course import SOON_H, TENDER_FROM_C, TENDER_TO_C, Course
 from pantry_core.heat.doneness import (
     WARM_FROM_C,
     WARM_TO_C,
@@ -18,6 +18,7 @@ from pantry_core.heat.doneness import (
 )
 from pantry_core.heat.forecast import Done, Forecast, Reading, forecast
 from pantry_core.heat.probe import believed
+from pantry_core.heat.stages import Doubt
 from pantry_core.heat.through import Journey, followed
 from pantry_core.rules.inside import INTACT, NOT_INTACT
 from pantry_core.rules.smoke import UNCURED_WARMING_H, WARMING_H
@@ -41,9 +42,12 @@ def believed_of(course: Course, readings: Sequence[Reading]) -> tuple[tuple[Read
 
 @dataclass(frozen=True, slots=True)
 class Ahead:
-    """How much longer a step takes [h], the way of its thickest part from now on, and the fit."""
+    """How much longer a step takes [h], the way of its thickest part from now on, and the fit.
 
-    left: CookTime
+    `left` is None where it never comes to its goal as it goes on now.
+    """
+
+    left: CookTime | None
     way: tuple[tuple[float, float], ...]
     fit: Forecast
 
@@ -52,7 +56,7 @@ def ahead_of(course: Course, readings: Sequence[Reading], lasted_h: float) -> Ah
     """How much longer a step takes by what the probe read, its band included.
 
     Parameters: course; readings that are believed [h since it began, °C]; lasted_h [h].
-    Returns: what is left, None where nothing was read or it never comes there.
+    Returns: what is left; None where nothing was read.
     Raises: OutOfRange.
     Source: `heat.forecast`; what must grow tender by common practice.
     """
@@ -65,7 +69,7 @@ def ahead_of(course: Course, readings: Sequence[Reading], lasted_h: float) -> Ah
         else _as_the_whole(course)
     )
     if fit.done is None or fit.journey is None:
-        return None
+        return Ahead(None, (), fit)
     so_far = course.offset_h + lasted_h
     low, usual, high = fit.done.low, fit.done.usual, fit.done.high
     if course.is_hint and not course.after_h[1]:
@@ -106,6 +110,13 @@ def _way_from(journey: Journey, so_far_h: float) -> tuple[tuple[float, float], .
     )
 
 
+def _so_far(course: Course, lasted_h: float, doubt: Doubt) -> Journey | None:
+    """The way that it has come, whether or not it ever gets to its goal."""
+    hours = max(course.offset_h + lasted_h - course.changed_h, SOON_H)
+    last = replace(course.last, hours=hours, until_c=None)
+    return followed(course.body, course.start_c, [*course.past, last], doubt)
+
+
 def counted_of(
     course: Course,
     readings: Sequence[Reading],
@@ -127,6 +138,8 @@ def counted_of(
     if not known:
         return None
     journey = fit.journey if fit is not None else None
+    if journey is None:
+        journey = _so_far(course, lasted_h, fit.doubt if fit is not None else course.doubt)
     hours = [each.at_h for each in known]
     inside = [each.inside_c for each in known]
     before_h, before_c = [0.0], [course.start_c]

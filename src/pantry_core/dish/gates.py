@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Final, Literal
 
-from pantry_core.dish.ahead import ahead_of, believed_of, counted_of
+from pantry_core.dish.ahead import Ahead, ahead_of, believed_of, counted_of
 from pantry_core.dish.answer import DishStep, Gate
 from pantry_core.dish.clock import Clock
 from pantry_core.dish.cooking import Cook
@@ -138,12 +138,26 @@ def _foretold(
     if ahead is None or gate.is_open:
         return gate, None
     left = ahead.left
+    if left is None:
+        return _never(gate, known, course, ahead, cook), None
     look_h = max(LOOK_EARLY * left.low, SOONEST_LOOK_H)
     gate = replace(gate, left_h=left, look_again_h=look_h, foretold=ahead.way)
     if wanted_h is not None and left.usual > wanted_h + LATE_FROM_H:
         gate = replace(gate, helps=heat_helps(course, ahead, cook, known.lasted_h, wanted_h))
     usual_h = known.lasted_h + max(left.usual, SOONEST_LOOK_H)
     return gate, (usual_h, known.lasted_h + left.high + 0.25)
+
+
+def _never(gate: Gate, known: Known, course: Course, ahead: Ahead, cook: Cook) -> Gate:
+    """The gate of what does not come to its goal as it goes on now, and what would help."""
+    text = say(
+        "At {around_c:.0f} °C it never comes to {goal_c:g} °C.",
+        around_c=course.last.temperature_c,
+        goal_c=course.last.until_c or 0.0,
+    )
+    wanted_h = 0.0 if gate.wanted_h is None else gate.wanted_h
+    helps = heat_helps(course, ahead, cook, known.lasted_h, wanted_h)
+    return replace(gate, text=text, helps=helps)
 
 
 def _wanted_h(steps: Sequence[DishStep], running: DishStep, clock: Clock) -> float | None:

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from math import inf
 from typing import Final
 
 from pantry_core.dish.ahead import Ahead
@@ -89,7 +90,7 @@ def _smallest(
     told: HeatHelp | None = None
     for change in changes:
         left_h = _left_h(change, course, ahead, now_h)
-        if left_h is None or left_h > ahead.left.usual - WORTH_H:
+        if left_h is None or left_h > _as_it_is_h(ahead) - WORTH_H:
             continue
         stage = change.stage
         told = HeatHelp(
@@ -100,6 +101,10 @@ def _smallest(
         if told.in_time:
             break
     return [] if told is None else [told]
+
+
+def _as_it_is_h(ahead: Ahead) -> float:
+    return inf if ahead.left is None else ahead.left.usual
 
 
 def _left_h(change: _Change, course: Course, ahead: Ahead, now_h: float) -> float | None:

@@ -7,7 +7,7 @@ from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.urls import reverse
 from django.utils.translation import gettext
-from django.views.decorators.http import require_POST, require_safe
+from django.views.decorators.http import require_POST
 
 from pantry_web import clock
 from pantry_web.feasts.models import Feast
@@ -50,7 +50,6 @@ def end(request: HttpRequest) -> HttpResponse:
 
 
 @login_not_required
-@require_safe
 def feed(request: HttpRequest, token: str) -> HttpResponse:
     """The calendar of an address: whoever knows it reads what lies ahead, and nothing else."""
     digest = digest_of(token)

@@ -96,6 +96,11 @@ class AtTheHeat:
         return -spare if spare is not None and spare < timedelta(0) else None
 
     @property
+    def needs_help(self) -> bool:
+        """Whether it is late, or never comes to its goal as it goes on now."""
+        return self.standing == "running" and (self.late is not None or bool(self.helps))
+
+    @property
     def later(self) -> datetime | None:
         """When it could be dished up instead, if it is late: to a quarter of an hour, upwards."""
         if self.late is None or self.standing != "running":
