@@ -3,6 +3,7 @@
 import json
 import re
 from datetime import timedelta
+from uuid import uuid4
 
 import pytest
 from django.core.cache import cache
@@ -273,3 +274,29 @@ def test_a_reading_is_put_right_by_the_last_check_of_its_thermometer(cook, quinc
     assert "Water does not boil near that" in answer.content.decode()
     typed |= {"wire": "", "boiling": "100"}
     assert "What do you call it?" in cook.post("/house/devices/check/", typed).content.decode()
+
+
+def test_what_is_left_is_watched_until_it_is_cold(cook, quince, trout, probe):
+    view = outlook(trout, quince, quince.stands_at)
+    running = view.state.running
+    ahead = view.steps[view.place_of(running) + 1 :]
+    by = Cook.objects.get(username=demo.COOK)
+    told = [("step-ended", running)]
+    told += [(what, each.id) for each in ahead for what in ("step-started", "step-ended")]
+    for n, (what, key) in enumerate(told):
+        at = quince.stands_at + timedelta(seconds=n)
+        trout.events.create(what=what, step_key=key, at=at, by=by, batch=uuid4())
+    quince.stands_at += timedelta(minutes=30)
+    quince.save()
+    page = cook.get("/fire/").content.decode()
+    assert "What is left, since 19:12" in page
+    assert "down to 21 °C within two hours" in page
+    for hours, celsius, says in ((1.0, 30.0, "left down to 21 °C"), (1.5, 25.0, "Too slow")):
+        quince.stands_at += timedelta(hours=hours)
+        quince.save()
+        # FDA Food Code 3-501.14 (from memory): 21 °C within two hours
+        post(probe, *(read(1, celsius, s) for s in (20, 10, 0)))
+        assert says in cook.get("/fire/").content.decode()
+    quince.stands_at += timedelta(hours=6)
+    quince.save()
+    assert "What is left" not in cook.get("/fire/").content.decode()

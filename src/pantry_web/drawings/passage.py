@@ -53,7 +53,7 @@ TIGHT_LETTER = 9.8
 """Width of a letter in the name of a place."""
 BOLD = 1.06
 """Width of a bold letter over that of a usual one."""
-HIDDEN = 21.0
+HIDDEN = 17.0
 """The name of a day is hidden by now, which names it, so near to it."""
 DAY_LABEL, FEAST_DAY_LABEL = 15.5, 21.0
 

@@ -7,7 +7,7 @@ from typing import Literal
 from zoneinfo import ZoneInfo
 
 from pantry_core.dish.answer import DishStep, Gate, HeatHelp
-from pantry_core.heat.cooling import Cooling, cooling
+from pantry_core.heat.cooling import ALL_H, Cooling, cooling
 from pantry_core.heat.fuel import Fuel, fuel_for
 from pantry_core.history.log import hours_between
 from pantry_core.measures.said import span
@@ -32,7 +32,10 @@ BAND_C = 10.0
 LATER = timedelta(minutes=15)
 MOST_FUEL_H = 72.0
 
-Standing = Literal["running", "to-come", "cooling"]
+LEFT = timedelta(hours=ALL_H.value)
+"""So long what is left of a hot dish is watched until it is cold."""
+
+Standing = Literal["running", "to-come", "cooling", "left"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -133,7 +136,7 @@ def at_the_heat(wholes: Sequence[FeastOutlook], zone: ZoneInfo) -> list[AtTheHea
     standing = [(view, at) for view in views if (at := _standing(view, zone)) is not None]
     wires = _wires([(view, step) for view, (step, _) in standing])
     rows = [_built(view, step, how, wires[view.key]) for view, (step, how) in standing]
-    order: dict[Standing, int] = {"running": 0, "cooling": 0, "to-come": 1}
+    order: dict[Standing, int] = {"running": 0, "cooling": 0, "to-come": 1, "left": 2}
     far = max((each.now for each in views), default=None)
     return sorted(rows, key=lambda row: (order[row.standing], row.begins or far))
 
@@ -183,6 +186,8 @@ def _standing(view: Outlook, zone: ZoneInfo) -> tuple[DishStep, Standing] | None
     gate = gate_now(view)
     if view.is_discarded:
         return None
+    if _is_left(view):
+        return view.steps[-1], "left"
     if running is not None and gate is not None and (gate.goal_c or 99.0) < 30.0:
         return running, "cooling"
     if running is not None and (running.kind == "cook" or running.place in AT_THE_HEAT):
@@ -196,24 +201,35 @@ def _standing(view: Outlook, zone: ZoneInfo) -> tuple[DishStep, Standing] | None
     return None
 
 
+def _is_left(view: Outlook) -> bool:
+    """Whether a dish that was hot has been served, so short ago that what is left still cools."""
+    served_at = view.state.latest_fact()
+    if view.next_in_hands is not None or served_at is None or not view.steps:
+        return False
+    was_hot = any(each.kind == "cook" for each in view.steps)
+    return was_hot and view.steps[-1].id in view.state.begun and view.now - served_at < LEFT
+
+
 def _built(view: Outlook, step: DishStep, standing: Standing, wires: Wires) -> AtTheHeat:
     now = view.now
-    gate = gate_now(view) if standing != "to-come" else None
+    gate = gate_now(view) if standing in ("running", "cooling") else None
     planned = view.planned(step.id)
-    begins = view.state.running_since if standing != "to-come" else None
+    begins = view.state.running_since if standing in ("running", "cooling") else None
+    if standing == "left":
+        begins = view.state.latest_fact()
     begins = begins or (planned.start if planned else None)
     fire, band = _fire(wires, gate, now, is_oven=step.place == "oven")
-    read = _read(view, step, wires, begins)
+    read = _read(view, step, wires, begins, is_left=standing == "left")
     seen = watched(
         "meat", read if wires.is_in_meat else [], now.timestamp(),
         fire_c=fire.read_c if fire else None,
         refused_s=wires.refused_at.timestamp() if wires.refused_at else None,
     )  # fmt: skip
-    done = _done(view, gate, planned.end if planned else None)
+    done = None if standing == "left" else _done(view, gate, planned.end if planned else None)
     read_c = read[-1].celsius if read else None
     course = _course(view, read, wires.fire or (), band, gate, done)
     cools = None
-    if standing == "cooling" and read_c is not None and begins is not None:
+    if standing in ("cooling", "left") and read_c is not None and begins is not None:
         cools = cooling(min(hours_between(begins, now), 100.0), read_c)
     return AtTheHeat(
         view, step, standing, begins, gate, read_c, seen, fire, band, done,
@@ -268,7 +284,9 @@ def _fuel(step: DishStep, begins: datetime, now: datetime, done: Hours | None) -
     return fuel_for(step.place or "", min(max(hours, 0.0), MOST_FUEL_H))
 
 
-def _read(view: Outlook, step: DishStep, wires: Wires, begins: datetime | None) -> list[Sample]:
+def _read(
+    view: Outlook, step: DishStep, wires: Wires, begins: datetime | None, *, is_left: bool
+) -> list[Sample]:
     """What was read of it at this step: by its probe, else what was written down."""
     since = max(begins or view.now, view.now - LONGEST).timestamp()
     samples = [each for each in wires.meat if each.at_s >= since]
@@ -277,7 +295,8 @@ def _read(view: Outlook, step: DishStep, wires: Wires, begins: datetime | None) 
             Sample(each.at.timestamp(), each.temperature_c)
             for each in view.state.events
             if each.what == Event.What.TEMPERATURE_READ
-            and each.step_key == step.id
+            and (each.step_key == step.id or is_left)
+            and each.at.timestamp() >= since
             and each.temperature_c is not None
         ]
     return samples
