@@ -167,7 +167,7 @@ def _heads(
     drawn: Sequence[tuple[Chain, list[Stay]]], lanes: dict[tuple[int, int], int], column: Column,
     size: Format,
 ) -> Iterator[Head]:  # fmt: skip
-    """The names of dishes over their lanes, as much of each as has room."""
+    """The names of dishes over their lanes, the last word of those that have no room."""
     lane_width = (column.width - 2 * size.pad) / column.lanes
     if lane_width < NAMED_LANE:
         return
@@ -176,16 +176,9 @@ def _heads(
         lane = next((lanes[i, j] for j, each in enumerate(stays) if each.place == FIXED), None)
         if lane is None:
             continue
-        words = _last_word_that_fits(chain.name, room)
-        yield Head(round(column.x + size.pad + (lane + 0.5) * lane_width, 1), chain.hue, words)
-
-
-def _last_word_that_fits(name: str, room: int) -> str:
-    """The last word of a name, which says most; cut where it is too long."""
-    if len(name) <= room:
-        return name
-    last = name.rsplit(maxsplit=1)[-1]
-    return last if len(last) <= room else f"{last[: room - 1]}…"
+        words = chain.name if len(chain.name) <= room else chain.name.split()[-1]
+        x = round(column.x + size.pad + (lane + 0.5) * lane_width, 1)
+        yield Head(x, chain.hue, words, None if len(words) <= room else round(lane_width - 2.0, 1))
 
 
 def _bare(

@@ -67,11 +67,12 @@ class Format:
 
 @dataclass(frozen=True, slots=True)
 class Head:
-    """A dish's name at the head of its lane."""
+    """A dish's name at the head of its lane; one that is too long is squeezed to a width."""
 
     x: float
     hue: int
     words: str
+    squeezed: float | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -26,7 +26,7 @@ from pantry_web.quantities import hours_of
 
 AT_THE_HEAT = frozenset(("oven", "smoker", "hob", "fire", "grill", "coals"))
 EARLY = timedelta(minutes=30)
-MOST_POINTS = 90
+MOST_POINTS = 60
 BAND_C = 10.0
 """A fire of which no band was said may be so far off either way (our own choice)."""
 LATER = timedelta(minutes=15)
