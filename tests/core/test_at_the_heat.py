@@ -123,3 +123,14 @@ def test_what_never_comes_there_says_so_and_is_helped():
     assert gate["text"] == "At 55 °C it never comes to 63 °C."
     assert "hotter" in {each["code"] for each in gate["helps"]}
     assert gate["counted"]["warm_h"] > 0.5
+
+
+def test_a_wrap_changes_neither_what_is_wanted_nor_what_is_read_around_it():
+    cool = [at(time, "heat-read", STEP, temperature_c=104.0) for time in ("10:45", "11:25")]
+    wrapped = at("11:30", "heat-set", STEP, covered=True)
+    gate = slow(*cool, serve_at="2027-03-20T12:45")
+    told = next(each for each in gate["helps"] if each["code"] == "wrap")
+    assert told["temperature_c"] is None
+    after = slow(*cool, wrapped, serve_at="2027-03-20T12:45")
+    assert after["medium_c"] == 120.0
+    assert after["left_h"]["usual"] == pytest.approx(told["left_h"], rel=0.1)

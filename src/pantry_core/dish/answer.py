@@ -120,8 +120,9 @@ class Counted:
 class HeatHelp:
     """What would bring it to its goal sooner: the change of the heat, and what it gives up.
 
-    The fields are those of a `heat-set` fact, no `medium` where it stays in its own; `left_h` is
-    how much longer it takes then [h], `in_time` whether that is soon enough.
+    The fields are those of a `heat-set` fact, no `medium` where it stays in its own, and no
+    `temperature_c` where that is not changed; `left_h` is how much longer it takes then [h],
+    `in_time` whether that is soon enough.
     """
 
     code: str
@@ -130,7 +131,7 @@ class HeatHelp:
     left_h: float
     in_time: bool
     medium: MediumName | None
-    temperature_c: float
+    temperature_c: float | None
     covered: bool
     halved: bool = False
 

@@ -156,7 +156,9 @@ def _as_it_was(
         if each.what == "heat-read":
             felt.append((hours, around_c))
         else:
-            now, felt = _changed(now, each), []
+            now = _changed(now, each)
+            is_other = each.temperature_c is not None or each.medium is not None
+            felt = [] if is_other else felt
     wanted_c = now.temperature_c
     lasted_h = sum(hours for hours, _ in felt)
     if lasted_h > SOON_H and now.medium in AIRS:

@@ -17,8 +17,8 @@ from pantry_core.rules.heat import SLOW_FAT_MOST_C
 from pantry_core.rules.rule import Mark, Rule
 from pantry_core.text import say
 
-LATE_FROM_H: Final = 5.0 / 60.0
-"""Ten minutes late is on time, and so is what the forecast is off by (our own choice)."""
+LATE_FROM_H: Final = 10.0 / 60.0
+"""Ten minutes late is on time (common practice)."""
 
 
 def _most(medium: str, celsius: float, why: str) -> Rule:
@@ -45,7 +45,8 @@ WHERE: Final[dict[MediumName, str]] = {
     "water": "the pot", "fat": "the fat",
 }  # fmt: skip
 _DARKER: Final = "The outside dries and darkens sooner."
-_SOFTER: Final = "The crust softens, and no more smoke gets to it."
+_SOFTER: Final = "The crust softens."
+_NO_SMOKE: Final = "The crust softens, and no more smoke gets to it."
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,7 +66,7 @@ def heat_helps(
     Parameters: course of the step that runs; ahead, what is foretold of it; cook; lasted_h so far;
     wanted_h, how long it may take from now on at the most [h].
     Returns: changes that save time, each with what is left then: of a kind the smallest that is in
-    time, or the largest where none is. Two together are told where none alone is in time.
+    time, or the largest where none is. What a wrap or a cut does not change is not told.
     Raises: OutOfRange.
     Source: the model of `heat.through` with the doubt that the readings left; limits by common
     practice.
@@ -96,7 +97,8 @@ def _smallest(
         told = HeatHelp(
             change.code, change.text, change.gives_up, left_h, left_h <= wanted_h,
             None if stage.medium == course.last.medium else stage.medium,
-            stage.temperature_c, stage.covered, change.halved,
+            None if stage.temperature_c == course.last.temperature_c else stage.temperature_c,
+            stage.covered, change.halved,
         )  # fmt: skip
         if told.in_time:
             break
@@ -149,7 +151,8 @@ def _hotter(stage: Stage) -> Iterator[_Change]:
 def _wrapped(stage: Stage) -> Iterator[_Change]:
     if stage.medium in AIRS and not stage.covered and stage.temperature_c > 100.0:
         text = say("Wrap it tightly in foil or paper, and put it back.")
-        yield _Change("wrap", text, _SOFTER, replace(stage, covered=True))
+        gives_up = _NO_SMOKE if stage.medium == "smoker" else _SOFTER
+        yield _Change("wrap", text, gives_up, replace(stage, covered=True))
 
 
 def _to_the_oven(stage: Stage) -> Iterator[_Change]:
@@ -158,7 +161,7 @@ def _to_the_oven(stage: Stage) -> Iterator[_Change]:
     hot_c = max(OVEN_C, STEP_C * round(stage.temperature_c / STEP_C))
     while hot_c <= HOTTEST["oven"].value:
         text = say("Move it into the oven at {celsius:g} °C.", celsius=hot_c)
-        gives_up = "It gets no more smoke."
+        gives_up = "It gets no more smoke." if stage.medium == "smoker" else "It leaves the fire."
         yield _Change("oven", text, gives_up, replace(stage, medium="oven", temperature_c=hot_c))
         hot_c += 2.0 * STEP_C
 

@@ -7,6 +7,7 @@ from typing import Literal
 from zoneinfo import ZoneInfo
 
 from pantry_core.dish.answer import DishStep, Gate, HeatHelp
+from pantry_core.dish.heat_helps import LATE_FROM_H
 from pantry_core.heat.cooling import ALL_H, Cooling, cooling
 from pantry_core.heat.fuel import Fuel, fuel_for
 from pantry_core.history.log import hours_between
@@ -29,6 +30,7 @@ EARLY = timedelta(minutes=30)
 MOST_POINTS = 60
 BAND_C = 10.0
 """A fire of which no band was said may be so far off either way (our own choice)."""
+ON_TIME = timedelta(hours=LATE_FROM_H)
 LATER = timedelta(minutes=15)
 MOST_FUEL_H = 72.0
 
@@ -93,10 +95,15 @@ class AtTheHeat:
         return self.wanted_by - self.done.usual
 
     @property
+    def has_spare(self) -> bool:
+        """Whether anything lies between."""
+        return self.spare is not None and self.spare > timedelta(0)
+
+    @property
     def late(self) -> timedelta | None:
         """By how much it is late; None where it is in time."""
         spare = self.spare
-        return -spare if spare is not None and spare < timedelta(0) else None
+        return -spare if spare is not None and spare < -ON_TIME else None
 
     @property
     def needs_help(self) -> bool:

@@ -71,11 +71,11 @@ def _read(view: Outlook, event: Event) -> str:
 
 def _heat_set(view: Outlook, event: Event) -> str:
     heat = event.heat or {}
-    told = quantities.temperature(event.temperature_c or 0.0, view.kitchen.units)
     if heat.get("halved"):
         return say("Cut in two")
     if heat.get("covered"):
-        return say("Wrapped, at {temperature}", temperature=told)
+        return say("Wrapped")
+    told = quantities.temperature(event.temperature_c or 0.0, view.kitchen.units)
     return say("The heat at {temperature}", temperature=told)
 
 

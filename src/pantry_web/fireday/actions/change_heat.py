@@ -37,7 +37,7 @@ def change_heat(view: Outlook, by: Cook, code: str) -> str:
 
 def _move_the_band(view: Outlook, found: HeatHelp, before_c: float | None) -> None:
     """What was wanted of its fire is wanted so much hotter now."""
-    if before_c is None or found.temperature_c == before_c:
+    if before_c is None or found.temperature_c is None:
         return
     fires = Channel.objects.filter(
         dish=view.dish, what=Channel.What.FIRE, low_c__isnull=False, high_c__isnull=False
