@@ -5,15 +5,12 @@ of the server alone, from request to response; queries are counted, with those o
 """
 
 import re
-import statistics
-import time
 from datetime import timedelta
 from uuid import uuid4
 
+from bench.timing import HEAD, measure
 from django.core.management import call_command
-from django.db import connection
 from django.test import Client
-from django.test.utils import CaptureQueriesContext
 
 from pantry_web.demo import kitchen as demo
 from pantry_web.feasts.actions.add_dish import add_dish
@@ -52,11 +49,11 @@ def main() -> None:
     client.force_login(Cook.objects.get(username=demo.COOK))
     page = client.get("/").content.decode()
     seen = {"X-Seen": re.search(r'data-seen="(\w+)"', page)[1]}
-    print(f"{'what':24}{'queries':>8}{'median ms':>11}{'90 % ms':>9}{'first ms':>10}")
-    _measure("today", lambda: client.get("/"))
-    _measure("nothing new", lambda: client.get("/", headers=seen))
+    print(HEAD)
+    measure("today", lambda: client.get("/"), REPEATS)
+    measure("nothing new", lambda: client.get("/", headers=seen), REPEATS)
     note = f"/today/{gammon.pk}/note/"
-    _measure("a press", lambda: client.post(note, {"note": "clear", "once": str(uuid4())}))
+    measure("a press", lambda: client.post(note, {"note": "clear", "once": str(uuid4())}), REPEATS)
 
 
 def _fill(kitchen: Kitchen, feast: Feast) -> None:
@@ -64,20 +61,6 @@ def _fill(kitchen: Kitchen, feast: Feast) -> None:
     demo.lay_the_table(kitchen, feast)
     for job in SIDES[: DISHES - feast.dishes.count()]:
         add_dish(feast, job, {"job": {"name": job, "made_g": 1500.0}})
-
-
-def _measure(name, ask) -> None:
-    lasted = []
-    with CaptureQueriesContext(connection) as queries:
-        ask()
-    count = len(queries)
-    for _ in range(REPEATS):
-        begin = time.perf_counter()
-        ask()
-        lasted.append(1000 * (time.perf_counter() - begin))
-    rest = sorted(lasted[1:])
-    print(f"{name:24}{count:>8}{statistics.median(rest):>11.1f}"
-          f"{rest[int(0.9 * len(rest))]:>9.1f}{lasted[0]:>10.1f}", flush=True)  # fmt: skip
 
 
 main()

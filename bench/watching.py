@@ -8,15 +8,12 @@ another look at it, and a post. Times are of the server alone; queries are count
 import json
 import math
 import random
-import statistics
-import time
 from datetime import timedelta
 
+from bench.timing import HEAD, measure
 from django.core.cache import cache
 from django.core.management import call_command
-from django.db import connection
 from django.test import Client
-from django.test.utils import CaptureQueriesContext
 
 from pantry_core.readings.sift import Sample
 from pantry_web.demo import kitchen as demo
@@ -57,9 +54,9 @@ def main() -> None:
         work_out_plan.call(whole.solving.pk)
     client = Client()
     client.force_login(cook)
-    print(f"{'what':24}{'queries':>8}{'median ms':>11}{'90 % ms':>9}{'first ms':>10}")
-    _measure("fire day", lambda: client.get("/fire/"))
-    _measure("a post of two readings", lambda: _post(tokens[0]))
+    print(HEAD)
+    measure("fire day", lambda: client.get("/fire/"), REPEATS)
+    measure("a post of two readings", lambda: _post(tokens[0]), REPEATS)
 
 
 def _at_the_fire(kitchen, cook, feast, n, begins) -> str:
@@ -116,20 +113,6 @@ def _post(token) -> None:
         headers={"Authorization": f"Bearer {token}"},
     )  # fmt: skip
     assert answer.status_code == 200, answer.content
-
-
-def _measure(name, ask) -> None:
-    ask()
-    with CaptureQueriesContext(connection) as queries:
-        ask()
-    count, lasted = len(queries), []
-    for _ in range(REPEATS):
-        begin = time.perf_counter()
-        ask()
-        lasted.append(1000 * (time.perf_counter() - begin))
-    rest = sorted(lasted[1:])
-    print(f"{name:24}{count:>8}{statistics.median(rest):>11.1f}"
-          f"{rest[int(0.9 * len(rest))]:>9.1f}{lasted[0]:>10.1f}", flush=True)  # fmt: skip
 
 
 main()

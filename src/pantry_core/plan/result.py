@@ -97,3 +97,20 @@ class Plan:
     remedies: tuple[Remedy, ...] = ()
     notices: tuple[PlanNotice, ...] = ()
     format: Literal["pantry-clock/1"] = "pantry-clock/1"
+
+    def by_dish(self) -> dict[str, tuple[tuple[PlannedStep, ...], tuple[Round, ...]]]:
+        """The steps and the rounds of each dish, by its id; a round with the jobs of that dish."""
+        steps: dict[str, list[PlannedStep]] = {}
+        rounds: dict[str, dict[datetime, list[Job]]] = {}
+        for each in self.steps:
+            steps.setdefault(each.dish, []).append(each)
+        for visit in self.rounds:
+            for job in visit.jobs:
+                rounds.setdefault(job.dish, {}).setdefault(visit.at, []).append(job)
+        return {
+            dish: (
+                tuple(own),
+                tuple(Round(at, tuple(jobs)) for at, jobs in rounds.get(dish, {}).items()),
+            )
+            for dish, own in steps.items()
+        }

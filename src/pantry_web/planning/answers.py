@@ -12,7 +12,7 @@ from typing import Any
 from pydantic import TypeAdapter, ValidationError
 
 import pantry_core
-from pantry_core.dish.answer import DishOut
+from pantry_core.dish.answer import DishOut, DishStep
 from pantry_core.dish.clock import WrongDish
 from pantry_core.dish.request import DishRequest
 from pantry_core.dish.work import dish
@@ -57,6 +57,24 @@ def answers_to(documents: Sequence[Document]) -> list[Answer]:
     _keep(fresh)
     _remember(known)
     return [known[digest] for digest in digests]
+
+
+def answered(documents: dict[str, Document]) -> dict[str, Answer]:
+    """The answers to `dish` documents by their keys."""
+    return dict(zip(documents, answers_to(list(documents.values())), strict=True))
+
+
+def answered_anew(
+    documents: dict[str, Document], before: dict[str, Document], answers: dict[str, Answer]
+) -> dict[str, Answer]:
+    """The answers, those to documents that are as they were before among them."""
+    changed = {key: each for key, each in documents.items() if each is not before[key]}
+    return answers | answered(changed)
+
+
+def steps_of(answer: Answer) -> tuple[DishStep, ...]:
+    """The steps of an answer; none of a dish that cannot be worked out."""
+    return () if isinstance(answer, Broken) else answer.steps
 
 
 def work_out(document: Document) -> Answer:

@@ -10,17 +10,24 @@ from django.db.models import Prefetch, prefetch_related_objects
 from pantry_core.dish.answer import DishNotice, DishOut, DishStep, Verdict
 from pantry_core.dish.said import DISCARD
 from pantry_core.formats.reading import Problem
-from pantry_core.plan.result import Job, Plan, PlannedStep, Round
+from pantry_core.plan.result import Plan, PlannedStep, Round
 from pantry_web.background.models import Work
 from pantry_web.feasts.documents import House, dish_document
 from pantry_web.feasts.models import Dish, Event, Feast, Mishap
 from pantry_web.feasts.state import DishState, derive
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.ledger.noted import Notes, last_notes, noted_before
-from pantry_web.planning.answers import Answer, Broken, answers_to
+from pantry_web.planning.answers import Answer, Broken, answered, answered_anew, steps_of
 from pantry_web.planning.dish_document import Document, facts_of, with_facts, with_plan
 from pantry_web.planning.plan_document import ToPlan, plan_document
-from pantry_web.planning.solving import Asked, Solved, Starts, found_already, known, solved
+from pantry_web.planning.solving import (
+    Asked,
+    Solved,
+    found_already,
+    kept_starts,
+    known,
+    solved,
+)
 from pantry_web.planning.surroundings import Surroundings, surroundings_of
 
 
@@ -125,13 +132,10 @@ class Outlook:
         whole = self.whole.plan
         if whole is None or self.key not in self.whole.planned_dishes or self.why_left_out:
             return None
-        own = self.whole.steps_by_dish.get(self.key, ())
-        rounds = tuple(
-            Round(at, tuple(jobs)) for at, jobs in self.whole.jobs_by_dish.get(self.key, {}).items()
-        )
+        own, rounds = self.whole.plan_by_dish.get(self.key, ((), ()))
         ahead = (each for each in own if each.step not in self.state.begun)
         latest = next((each.latest_start for each in ahead), None)
-        return replace(whole, steps=tuple(own), rounds=rounds, latest_start=latest)
+        return replace(whole, steps=own, rounds=rounds, latest_start=latest)
 
     def planned(self, key: str) -> PlannedStep | None:
         """The planned or past times of a step."""
@@ -216,7 +220,7 @@ class FeastOutlook:
 
     @cached_property
     def _plain_answers(self) -> dict[str, Answer]:
-        return _answered(self._plain_documents)
+        return answered(self._plain_documents)
 
     @cached_property
     def unplanned_documents(self) -> dict[str, Document]:
@@ -225,7 +229,9 @@ class FeastOutlook:
         return {
             each.key: with_facts(
                 plain[each.key],
-                facts_of(each.dish, _steps(answers[each.key]), each.state, self.mishaps, self.now),
+                facts_of(
+                    each.dish, steps_of(answers[each.key]), each.state, self.mishaps, self.now
+                ),
                 self.now,
                 self.feast.time_zone,
                 each.dish.serve_at or self.feast.serve_at,
@@ -236,7 +242,7 @@ class FeastOutlook:
     @cached_property
     def unplanned_answers(self) -> dict[str, Answer]:
         """What the core says of each dish, as yet without its times."""
-        return _answered_anew(self.unplanned_documents, self._plain_documents, self._plain_answers)
+        return answered_anew(self.unplanned_documents, self._plain_documents, self._plain_answers)
 
     @cached_property
     def documents(self) -> dict[str, Document]:
@@ -251,7 +257,7 @@ class FeastOutlook:
     @cached_property
     def answers(self) -> dict[str, Answer]:
         """What the core says of each dish: every page shows this."""
-        return _answered_anew(self.documents, self.unplanned_documents, self.unplanned_answers)
+        return answered_anew(self.documents, self.unplanned_documents, self.unplanned_answers)
 
     @property
     def why_not(self) -> tuple[str, ...]:
@@ -288,21 +294,9 @@ class FeastOutlook:
         return found.plan if isinstance(found, Solved) else None
 
     @cached_property
-    def steps_by_dish(self) -> dict[str, list[PlannedStep]]:
-        """The planned steps of each dish, by its id."""
-        found: dict[str, list[PlannedStep]] = {}
-        for each in self.plan.steps if self.plan else ():
-            found.setdefault(each.dish, []).append(each)
-        return found
-
-    @cached_property
-    def jobs_by_dish(self) -> dict[str, dict[datetime, list[Job]]]:
-        """The planned rounds of each dish, by its id and their hour."""
-        found: dict[str, dict[datetime, list[Job]]] = {}
-        for each in self.plan.rounds if self.plan else ():
-            for job in each.jobs:
-                found.setdefault(job.dish, {}).setdefault(each.at, []).append(job)
-        return found
+    def plan_by_dish(self) -> dict[str, tuple[tuple[PlannedStep, ...], tuple[Round, ...]]]:
+        """The planned steps and rounds of each dish, by its id."""
+        return self.plan.by_dish() if self.plan else {}
 
     @property
     def solving(self) -> Work | None:
@@ -397,27 +391,3 @@ def outlook_alone(dish: Dish, kitchen: Kitchen, now: datetime) -> Outlook:
     whole = FeastOutlook(dish.feast, surroundings_of(kitchen, now), looks=True)
     whole.dishes.append(_outlook(dish, whole))
     return whole.dishes[0]
-
-
-def kept_starts(feast: Feast) -> Starts:
-    """The starts of the plan that the cook last went by."""
-    return {
-        (each["dish"], each["step"]): datetime.fromisoformat(each["start"])
-        for each in feast.kept_plan or ()
-    }
-
-
-def _steps(answer: Answer) -> tuple[DishStep, ...]:
-    return () if isinstance(answer, Broken) else answer.steps
-
-
-def _answered_anew(
-    documents: dict[str, Document], before: dict[str, Document], answers: dict[str, Answer]
-) -> dict[str, Answer]:
-    """The answers, those to documents that are as they were before among them."""
-    changed = {key: each for key, each in documents.items() if each is not before[key]}
-    return answers | _answered(changed)
-
-
-def _answered(documents: dict[str, Document]) -> dict[str, Answer]:
-    return dict(zip(documents, answers_to(list(documents.values())), strict=True))

@@ -21,6 +21,7 @@ from pantry_core.text import Sentence
 from pantry_web.background import queue
 from pantry_web.background.models import Work
 from pantry_web.background.patient import write_if_free
+from pantry_web.feasts.models import Feast
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.planning.answers import forget_old_answers
 
@@ -278,3 +279,11 @@ def _still_holds(plan: Plan, kept: Work, asked: Document, now: datetime) -> bool
         for each in plan.rounds
         for job in each.jobs
     )
+
+
+def kept_starts(feast: Feast) -> Starts:
+    """The starts of the plan that the cook last went by."""
+    return {
+        (each["dish"], each["step"]): datetime.fromisoformat(each["start"])
+        for each in feast.kept_plan or ()
+    }

@@ -9,7 +9,8 @@ from zoneinfo import ZoneInfo
 from pantry_core.routes.steps import SHOPPING
 from pantry_web.planning.hands import Task, asked_before, feast_tasks
 from pantry_web.planning.happenings import Happening, happenings
-from pantry_web.planning.outlook import FeastOutlook, Outlook, kept_starts
+from pantry_web.planning.outlook import FeastOutlook, Outlook
+from pantry_web.planning.solving import kept_starts
 
 SOON = timedelta(minutes=30)
 """What is due within this is due now (common practice: nobody counts finer before the last day)."""
