@@ -10,11 +10,12 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from pantry_core.measures.said import days_said, span
+from pantry_web.drawings.bands import band_boxes
 from pantry_web.drawings.lanes import crossed, crossings, lanes_of
-from pantry_web.drawings.lettering import LEAST_WIDE, NAMED_FROM, beside, extent, inside
+from pantry_web.drawings.lettering import LEAST_WIDE, NAMED_FROM, along, extent, inside, short_name
 from pantry_web.drawings.passage import LEFT, NARROW, WIDE, passage
 from pantry_web.drawings.scales import Length, bars, gauge
-from pantry_web.drawings.shapes import Chain, Stay, Visit
+from pantry_web.drawings.shapes import Around, Chain, Room, Stay, Visit
 from pantry_web.drawings.timescale import House, midnights, nights
 from pantry_web.quantities import (
     in_units,
@@ -40,7 +41,7 @@ def picture(size, now, since=None):
         stays.append(Stay(key, key.title(), place, start, end, "ahead", span(hours)))
         start = end
     visits = [Visit("brine", stays[3].start + timedelta(days=day), day < 5) for day in range(1, 14)]
-    return passage([Chain("Duck", 0, stays, visits, SERVE)], now, SERVE, HOUSE, size, since)
+    return passage([Chain("Duck", 0, stays, visits, SERVE)], now, SERVE, HOUSE, size, since=since)
 
 
 @pytest.mark.parametrize("size", [WIDE, NARROW])
@@ -54,7 +55,7 @@ def test_passage(size, days):
         assert ribbon.height >= size.heights.least - 0.1
         assert size.axis <= ribbon.x
         assert ribbon.x + ribbon.width <= size.width
-        assert ribbon.lines
+        assert bool(ribbon.lines) != bool(ribbon.number)
         for line in ribbon.lines:
             wide = len(line.words) * size.letter
             left = line.x if line.anchor == "start" else line.x - wide
@@ -65,7 +66,7 @@ def test_passage(size, days):
     by_brine = drawn.ribbons[3]
     assert all(by_brine.y < mark.y < by_brine.y + by_brine.height for mark in drawn.marks)
     assert [row.to_go for row in drawn.rows] == sorted((r.to_go for r in drawn.rows), reverse=True)
-    assert drawn.rows[-1].is_feast
+    assert drawn.rows[-1].is_hourly
     ordinary = [row.height for row in drawn.rows[2:-3]]
     assert max(ordinary) < drawn.rows[-1].height / 3
 
@@ -125,20 +126,6 @@ def overlap(a, b):
 
 
 @settings(max_examples=200, deadline=None)
-@given(st.lists(boxes, min_size=1, max_size=8), st.text("abcdef ", min_size=1, max_size=30))
-def test_writing_beside_a_box_covers_nothing(taken, words):
-    box = taken[0]
-    text = beside([words, words[:4]], box, taken, (100.0, 860.0), 6.7)
-    if text is None:
-        return
-    place = extent(text, 6.7)
-    assert place[0] >= 99.9
-    assert place[0] + place[2] <= 860.1
-    shrunk = (place[0] + 0.1, place[1] + 0.6, place[2] - 0.2, place[3] - 1.2)
-    assert not any(overlap(shrunk, other) for other in taken)
-
-
-@settings(max_examples=200, deadline=None)
 @given(boxes, st.lists(st.text("abcdef ", max_size=30), min_size=1, max_size=3))
 def test_writing_inside_a_box_stays_inside(box, lines):
     for text in inside(lines, box, 6.7) or ():
@@ -161,14 +148,19 @@ def test_dishes_that_lie_in_one_place_at_once_get_lanes_of_their_own():
     assert pike.x == hen.x  # its lane is free again
     assert {column.name: column.lanes for column in drawn.columns}["oven"] == 2
     (full,) = passage(
-        chains, SERVE - timedelta(hours=10), SERVE, HOUSE, WIDE, rooms={"oven": 2, "smoker": 1}
+        chains,
+        SERVE - timedelta(hours=10),
+        SERVE,
+        HOUSE,
+        WIDE,
+        around=Around({"oven": Room(2), "smoker": Room(1)}),
     ).full
     assert (full.y, full.height) == (hare.y, pytest.approx(hare.height, abs=0.2))
     assert full.words == "full 14:30–17:30"
     assert not any(overlap(a.box, b.box) for a, b in combinations(drawn.ribbons, 2))
     assert [hue for hue, *_ in drawn.hatches] == [0, 1, 2, 3]
     assert len({hatch[1:] for hatch in drawn.hatches}) == 4  # told apart without colour
-    assert "Goat" in goat.title
+    assert goat.chain.name == "Goat"
     ends = [y for _, _, y in drawn.served]
     assert ends[0] < ends[1] < ends[2]  # each at its own hour
 
@@ -191,7 +183,6 @@ def test_days_as_people_say_them(days, words):
     assert days_said(days) == words
 
 
-TITLES = ("Rest uncovered", "Strong brine, timed", "Roast", "Trim and weigh")
 PLACES = ("counter", "hob", "oven", "smoker")
 
 
@@ -213,7 +204,14 @@ def random_chains(dice, count):
             stays.insert(0, Stay(f"s{len(stays)}", title, place, begin, end, "ahead", span(hours)))
             end = begin
         found.append(
-            Chain(f"{dice.choice(('Bay', 'Alder', 'Old'))} dish {n}", n % 8, stays, [], serve_at)
+            Chain(
+                f"{dice.choice(('Bay', 'Alder', 'Old'))} dish {n}",
+                n % 8,
+                stays,
+                [],
+                serve_at,
+                str(n),
+            )
         )
     return found
 
@@ -227,18 +225,147 @@ def test_over_random_feasts_what_is_long_says_its_name_and_nothing_leaves_the_pi
         placed = []
         for ribbon in drawn.ribbons:
             if ribbon.height > NAMED_FROM and ribbon.width >= LEAST_WIDE:
-                assert ribbon.lines, ribbon.title
-            for line in ribbon.lines:
-                box = extent(line, size.letter)
+                assert ribbon.lines, ribbon.stay
+            boxes = [extent(line, size.letter) for line in ribbon.lines]
+            if ribbon.number:
+                (x, y), r = ribbon.middle, ribbon.radius
+                boxes.append((x - r, y - r, 2 * r, 2 * r))
+            for box in boxes:
                 assert box[0] >= -1
-                assert box[0] + box[2] <= size.width + 1
+                assert box[0] + box[2] <= drawn.width + 1
                 assert box[1] >= 0
                 assert box[1] + box[3] <= drawn.height
-                placed.append((ribbon.title, box))
+                placed.append((ribbon, box))
         for (one, a), (other, b) in combinations(placed, 2):
-            if one != other:
+            if one is not other:
                 shrunk = (a[0] + 1, a[1] + 1, max(a[2] - 2, 1), max(a[3] - 2, 1))
-                assert not overlap(shrunk, b), (one, other)
+                assert not overlap(shrunk, b), (one.stay, other.stay)
+
+
+def test_numbers_count_the_silent_steps_of_a_day_and_are_the_same_in_both_sizes():
+    chains = random_chains(random.Random(5), 6)
+    wide = passage(chains, SERVE - timedelta(hours=30), SERVE, HOUSE, WIDE)
+    silent = [each for each in wide.ribbons if not each.lines]
+    by_day = {}
+    for each in silent:
+        by_day.setdefault(each.stay.start.astimezone(HOUSE.zone).date(), []).append(each)
+    for day in by_day.values():
+        found = sorted({each.number for each in day})
+        assert found == list(range(1, len(found) + 1))
+        in_time = sorted(day, key=lambda each: each.number)
+        assert [e.stay.start for e in in_time] == sorted(e.stay.start for e in day)
+    numbers = {(each.chain.dish, each.key): each.number for each in silent}
+    narrow = passage(chains, SERVE - timedelta(hours=30), SERVE, HOUSE, NARROW, numbers=numbers)
+    told = {(each.chain.dish, each.key): each.number for each in narrow.ribbons if each.number}
+    assert told
+    assert told.items() <= numbers.items()
+
+
+def test_words_keep_clear_of_bands_where_they_have_room():
+    crossed = 0
+    for seed in range(20):
+        chains = random_chains(random.Random(seed), 6)
+        drawn = passage(chains, SERVE - timedelta(days=30), SERVE, HOUSE, WIDE)
+        rows = [[each for each in drawn.ribbons if each.chain is chain] for chain in chains]
+        bands = [box for row in rows for box in band_boxes(row)]
+        for ribbon in drawn.ribbons:
+            x, y, width, height = ribbon.box
+            middle = (x, y + 4, width, height - 8)
+            over = sorted(each[1] for each in bands if overlap((*each[:3], 4.0), middle))
+            edges = [y, *over, y + height]
+            gap = max(below - above for above, below in pairwise(edges))
+            for line in ribbon.lines:
+                _, top, _, tall = extent(line, 1.06 * WIDE.letter)
+                if line.turned and tall + 24 < gap:
+                    crossed += bool(over)
+                    assert not any(top < each < top + tall for each in over), ribbon.stay
+    assert crossed > 20
+
+
+def test_hours_that_are_shut_rooms_that_overflow_and_what_waits_for_another_are_drawn():
+    def stay(key, place, begin_h, end_h, **more):
+        start, end = SERVE - timedelta(hours=begin_h), SERVE - timedelta(hours=end_h)
+        return Stay(key, key.title(), place, start, end, "ahead", span(begin_h - end_h), **more)
+
+    stock = Chain(
+        "Stock", 0, [stay("buy", "shop", 9, 8), stay("boil", "hob", 8, 4)], [], SERVE, "1"
+    )
+    sauce = Chain("Sauce", 1, [stay("thin", "hob", 2, 0, after=(("1", "boil"),))], [], SERVE, "2")
+    hen = Chain("Hen", 2, [stay("fry", "hob", 7, 5), stay("wait", "counter", 5, 0)], [], SERVE, "3",
+                {"fry": (SERVE - timedelta(hours=8), SERVE - timedelta(hours=6))})  # fmt: skip
+    shut = (SERVE - timedelta(hours=6), SERVE - timedelta(hours=3))
+    around = Around(
+        {"hob": Room(1, lambda litres: f"{litres:g} l")}, {"shop": [shut], "smoker": [shut]},
+        [shut], [shut],
+    )  # fmt: skip
+    drawn = passage(
+        [stock, sauce, hen], SERVE - timedelta(hours=10), SERVE, HOUSE, WIDE, around=around
+    )
+    hob = next(each for each in drawn.columns if each.name == "hob")
+    assert hob.filled == "2 of 1 l"
+    (over,) = drawn.full
+    assert over.is_over
+    assert over.words == "too full 11:30–13:30"  # British Summer Time
+    assert {each.kind for each in drawn.shades} == {"shut", "idle", "away"}
+    widths = {each.kind: each.width for each in drawn.shades}
+    assert widths["away"] > widths["idle"]
+    ((hue, path),) = drawn.joins
+    by_key = {each.key: each for each in drawn.ribbons}
+    assert hue == by_key["boil"].hue
+    assert path.startswith(f"M{by_key['boil'].middle[0]:.1f}")
+    assert path.endswith(f"{by_key['thin'].y:.1f}")
+    ((_, x, y, _, _),) = drawn.before
+    assert x == by_key["fry"].x
+    assert y < by_key["fry"].y
+
+
+def test_a_day_alone_is_drawn_by_the_hour_and_without_what_lies_outside_it():
+    now = SERVE - timedelta(days=3)
+    midnight = midnights(SERVE - timedelta(hours=30), SERVE, HOUSE.zone)[0]
+    start = SERVE - timedelta(hours=40)
+    stays = [
+        Stay("brine", "Brine", "fridge", start, SERVE - timedelta(hours=24), "ahead", "16 h"),
+        Stay("rest", "Rest", "fridge", SERVE - timedelta(hours=24), SERVE, "ahead", "24 h"),
+    ]
+    drawn = passage([Chain("Hen", 0, stays, [], SERVE)], now, SERVE, HOUSE, WIDE, day=midnight)
+    (row,) = drawn.rows
+    assert row.is_hourly
+    assert row.to_go == 1
+    assert drawn.serve is None
+    assert drawn.now is None
+    hours = (drawn.scale.moments[-1] - drawn.scale.moments[0]).total_seconds() / 3600
+    assert hours == 23  # the clocks go forward that night
+    assert {each.key for each in drawn.ribbons} == {"brine", "rest"}
+
+
+def test_forty_dishes_have_a_lane_each_that_can_be_told_from_the_next():
+    chains = random_chains(random.Random(2), 40)
+    drawn = passage(chains, SERVE - timedelta(hours=30), SERVE, HOUSE, WIDE)
+    assert drawn.is_broad
+    lanes = {each.x: each.width for each in drawn.ribbons if each.stay.place == "fridge"}
+    assert len(lanes) == 40
+    for (left, width), (right, _) in pairwise(sorted(lanes.items())):
+        assert width >= LEAST_WIDE
+        assert left + width < right
+
+
+@settings(max_examples=200, deadline=None)
+@given(boxes, st.lists(st.text("abcdef ", min_size=1, max_size=30), min_size=1, max_size=3))
+def test_writing_along_a_box_stays_in_it_and_long_ones_always_say_something(box, wordings):
+    text = along(wordings, box, 6.7)
+    if box[2] < LEAST_WIDE or box[3] <= NAMED_FROM:
+        assert text is None
+        return
+    place = extent(text, 6.7)
+    assert place[1] >= box[1]
+    assert place[1] + place[3] <= box[1] + box[3]
+
+
+def test_short_names():
+    others = ["Treacle gammon", "Bay-salted duck", "Wild duck", "Roots in the broth"]
+    assert [short_name(each, others) for each in others] == [
+        "gammon", "Bay-salted duck", "Wild duck", "Roots in the broth",
+    ]  # fmt: skip
 
 
 def test_bands_cross_no_more_than_in_the_best_of_all_orders_and_hardly_more_with_many():

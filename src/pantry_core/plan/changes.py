@@ -20,6 +20,16 @@ class Unlock:
 
 
 @dataclass(frozen=True, slots=True)
+class Lock:
+    """A step begins at an hour."""
+
+    dish: str
+    step: str
+    at: str
+    kind: Literal["lock"] = "lock"
+
+
+@dataclass(frozen=True, slots=True)
 class StayHome:
     """Somebody is at home after all, in an absence of the document."""
 
@@ -113,6 +123,7 @@ class LeaveOut:
 
 Change = Annotated[
     Unlock
+    | Lock
     | StayHome
     | MoreCooks
     | MoreRoom
@@ -147,6 +158,8 @@ def _apply(document: Document, change: Change) -> None:
     match change:
         case Unlock(dish, step):
             _step(document, dish, step).pop("locked_start", None)
+        case Lock(dish, step, at):
+            _step(document, dish, step)["locked_start"] = at
         case KeepLonger(dish, step, max_h):
             _step(document, dish, step)["max_h"] = max_h
         case WaitForNone(dish, step):

@@ -10,6 +10,7 @@ from pantry_core.plan.request import (
     WEEKDAYS,
     DayHours,
     DishRequest,
+    HouseRequest,
     Opening,
     PlanRequest,
     StepRequest,
@@ -144,22 +145,19 @@ def resolve(request: PlanRequest) -> Problem:
     wrongs += waiting_wrongs(request)
     if wrongs:
         raise WrongPlan(tuple(wrongs))
-    zone = read_zone(request.tz)
-    now = read_instant(request.now, zone)
-    serve_at = read_instant(request.serve_at, zone)
-    wake, sleep = read_time_of_day(request.day.wake), read_time_of_day(request.day.sleep)
-    if sleep <= wake:
+    house = household(request)
+    zone, now, serve_at = house.zone, house.now, house.serve_at
+    if house.sleep <= house.wake:
         wrongs.append(("day.sleep", "sleep comes after wake on the same day"))
     if serve_at <= now:
         wrongs.append(("serve_at", "the feast is over; an hour after now would do"))
     elif serve_at - now > timedelta(days=366):
         wrongs.append(("serve_at", "over a year ahead; an hour within a year would do"))
-    away = []
-    for k, absence in enumerate(request.away):
-        begin, end = read_instant(absence.from_, zone), read_instant(absence.to, zone)
-        if end <= begin:
-            wrongs.append((f"away.{k}.to", "coming home is after leaving"))
-        away.append((begin, end))
+    wrongs += [
+        (f"away.{k}.to", "coming home is after leaving")
+        for k, (begin, end) in enumerate(house.away)
+        if end <= begin
+    ]
     dishes = []
     for i, each in enumerate(request.dishes):
         dish, dish_wrongs = _resolve_dish(i, each, zone, now, serve_at)
@@ -168,14 +166,32 @@ def resolve(request: PlanRequest) -> Problem:
             dishes.append(dish)
     if wrongs:
         raise WrongPlan(tuple(wrongs))
+    return replace(house, dishes=tuple(dishes))
+
+
+def household(request: HouseRequest) -> Problem:
+    """The house of a document, with nothing to be planned.
+
+    Parameters: request, its times such as can be read.
+    Returns: the problem without dishes, in UTC; its hour may have passed.
+    Raises: NotAnInstant for a time that does not exist.
+    """
+    zone = read_zone(request.tz)
     work = request.day.work
     return Problem(
-        now, serve_at, zone, wake, sleep, tuple(away), request.cooks, dict(request.places),
-        tuple(dishes),
+        read_instant(request.now, zone),
+        read_instant(request.serve_at, zone),
+        zone,
+        read_time_of_day(request.day.wake),
+        read_time_of_day(request.day.sleep),
+        tuple((read_instant(e.from_, zone), read_instant(e.to, zone)) for e in request.away),
+        request.cooks,
+        dict(request.places),
+        (),
         work=None if work is None else tuple(map(_week_hours, work)),
         open={place: _open(opening) for place, opening in request.open.items()},
         likes_half_hours=request.day.half,
-    )  # fmt: skip
+    )
 
 
 def _week_hours(hours: DayHours) -> WeekHours:

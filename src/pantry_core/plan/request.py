@@ -145,8 +145,8 @@ class DishRequest(Document):
         return steps
 
 
-class PlanRequest(Document):
-    """A feast: the present moment, its hour, the house and its dishes.
+class HouseRequest(Document):
+    """A feast without its dishes: the present moment, its hour, and the house.
 
     `places` hold so much at once, None: any amount; one without an entry in `open` is always open.
     """
@@ -160,6 +160,11 @@ class PlanRequest(Document):
     cooks: Annotated[int, Field(ge=1, le=20)] = 1
     places: dict[str, Annotated[float, Field(ge=0, le=10_000)] | None] = {}
     open: dict[str, Opening] = {}
+
+
+class PlanRequest(HouseRequest):
+    """A feast: the present moment, its hour, the house and its dishes."""
+
     dishes: Annotated[
         tuple[DishRequest, ...], Field(strict=False, min_length=1, max_length=MOST_DISHES)
     ]

@@ -135,6 +135,30 @@ def latest_begin(problem: Problem, dish_id: str) -> datetime | None:
     return model.grid.moment(solver.value(first)).astimezone(problem.zone)
 
 
+def begins_between(
+    problem: Problem, dish_id: str, step_id: str
+) -> tuple[datetime, datetime] | None:
+    """The hours between which a step that has not begun can begin, the others moving as they may.
+
+    Parameters: problem; dish_id and step_id, of a pending step.
+    Returns: the earliest and the latest in the problem's zone, as far as a short search finds them;
+    None where it finds no plan.
+    Raises: StopIteration when there is no such step.
+    """
+    model = build_to(problem)
+    found = next(each for each in model.dishes if each.dish.id == dish_id)
+    at = next(i for i, step in enumerate(found.dish.pending) if step.id == step_id)
+    slots = []
+    for objective in (found.bounds[at], -found.bounds[at]):
+        model.cp.minimize(objective)
+        status, solver = solve(model, limit=POSSIBLE_LIMIT)
+        if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+            return None
+        slots.append(solver.value(found.bounds[at]))
+    earliest, latest = (model.grid.moment(slot).astimezone(problem.zone) for slot in slots)
+    return earliest, latest
+
+
 def _gap(solver: cp_model.CpSolver, per: float = 4.0) -> float:
     """How far the best may still be, in parts of it; `per` units of the objective are an hour."""
     value, bound = solver.objective_value / per, solver.best_objective_bound / per

@@ -72,17 +72,19 @@ def key_of(kind: str, asked: object) -> str:
     return f"{kind}-{hashlib.sha256(repr(asked).encode()).hexdigest()}"
 
 
-def hand_over(kitchen: Kitchen, key: str, document: Document, task: Task[[int], None]) -> Work:
+def hand_over(
+    kitchen: Kitchen, key: str, document: Document, task: Task[[int], None], so_far: object = None
+) -> Work:
     """Ask for something, once for a kitchen and key.
 
     What was handed over and lost, because its worker is gone or nobody works, is handed over again.
 
-    Parameters: kitchen; key; document that is asked; task, which takes the number of the work.
+    Parameters: kitchen; key; document that is asked; task, which takes the number of the work;
+    so_far, the answer until there is a better one.
     Returns: the work, perhaps done.
     """
-    work, is_new = Work.objects.get_or_create(
-        kitchen=kitchen, key=key, defaults={"document": document, "queued_at": timezone.now()}
-    )
+    asked = {"document": document, "queued_at": timezone.now(), "answer": so_far}
+    work, is_new = Work.objects.get_or_create(kitchen=kitchen, key=key, defaults=asked)
     if is_new:
         Work.objects.filter(queued_at__lt=timezone.now() - FORGOTTEN).delete()
         task.enqueue(work.pk)

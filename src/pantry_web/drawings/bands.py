@@ -61,11 +61,30 @@ def ends(
 
 
 def stems(
-    drawn: Sequence[tuple[Chain, list[Stay]]], ribbons: Sequence[Sequence[Ribbon]],
-    ends: Sequence[tuple[int, float, float]],
-) -> Iterator[tuple[int, str]]:  # fmt: skip
+    ribbons: Sequence[Sequence[Ribbon]], ends: Sequence[tuple[int, float, float]]
+) -> Iterator[tuple[int, str]]:
     """From the last ribbon of each dish to its mark."""
-    for (chain, _), row, (_, x, y) in zip(drawn, ribbons, ends, strict=True):
+    for row, (_, x, y) in zip(ribbons, ends, strict=True):
         last = row[-1]
         foot = last.y + last.height
-        yield chain.hue, f"M{last.x + last.width / 2:.1f} {foot:.1f}L{x:.1f} {max(y, foot):.1f}"
+        yield last.hue, f"M{last.x + last.width / 2:.1f} {foot:.1f}L{x:.1f} {max(y, foot):.1f}"
+
+
+def joins(ribbons: Sequence[Sequence[Ribbon]]) -> Iterator[tuple[int, str]]:
+    """From the end of a step to that of another dish which waits for it: one feeds the other."""
+    known = {(each.chain.dish, each.key): each for row in ribbons for each in row}
+    for each in known.values():
+        for waited in each.stay.after:
+            feeding = known.get(waited)
+            if feeding is None:
+                continue
+            out, foot = feeding.x + feeding.width / 2, feeding.y + feeding.height
+            into, top = each.x + each.width / 2, each.y
+            half = (foot + top) / 2
+            yield (
+                feeding.hue,
+                (
+                    f"M{out:.1f} {foot:.1f}C{out:.1f} {half:.1f} {into:.1f} {half:.1f}"
+                    f" {into:.1f} {top:.1f}"
+                ),
+            )

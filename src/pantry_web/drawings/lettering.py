@@ -1,12 +1,16 @@
-"""Writing on a picture: inside a box where it fits, else beside it where nothing lies."""
+"""Writing on a picture: in lines inside a box, or along it."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
 LINE = 14.5
 ALONG_PAD, NAMED_FROM, LEAST_WIDE = 8.0, 40.0, 11.0
 """Of a box that is written along; what is longer than this always says something."""
+
+FEW_LETTERS = 3
+SHORTENED = (2, 3)
+"""Names of so many words are known by the last of them: “smoked trout”, not “roots in broth”."""
 
 Box = tuple[float, float, float, float]
 """Left, top, width, height."""
@@ -52,29 +56,12 @@ def along(wordings: Sequence[str], box: Box, letter: float) -> Text | None:
 
 
 def _shortened(words: str, room: int) -> str:
-    """The first words that fit, else as much of the first as fits."""
+    """The first words that fit, none of a few letters at their end, else as much as fits."""
     whole = words.split()
-    while len(whole) > 1 and len(" ".join(whole)) > room:
+    while len(whole) > 1 and (len(" ".join(whole)) > room or len(whole[-1]) <= FEW_LETTERS):
         whole.pop()
     short = " ".join(whole).rstrip(",")
     return short if len(short) <= room else f"{short[: room - 1]}…"
-
-
-def beside(
-    wordings: Sequence[str], box: Box, taken: Sequence[Box], bounds: tuple[float, float],
-    letter: float,
-) -> Text | None:  # fmt: skip
-    """The first wording that has room to the right of a box or to the left; None where none has."""
-    x, y, width, height = box
-    top = y + height / 2 - LINE / 2
-    for words in wordings:
-        needed = len(words) * letter
-        for anchor, left in _sides(x, width, needed):
-            place = (left, top, needed, LINE)
-            if left >= bounds[0] and left + needed <= bounds[1] and _is_free(place, taken):
-                at = left if anchor == "start" else left + needed
-                return Text(round(at, 1), round(y + height / 2 + 4.5, 1), anchor, words)
-    return None
 
 
 def extent(text: Text, letter: float) -> Box:
@@ -97,15 +84,9 @@ def wrap(words: str, width: float, letter: float) -> list[str]:
     return lines
 
 
-def _sides(
-    x: float, width: float, needed: float
-) -> Iterator[tuple[Literal["start", "end"], float]]:
-    yield "start", x + width + 6
-    yield "end", x - 6 - needed
-
-
-def _is_free(place: Box, taken: Sequence[Box]) -> bool:
-    x, y, width, height = place
-    return not any(
-        x < a + w and a < x + width and y < b + h - 1 and b < y + height - 1 for a, b, w, h in taken
-    )
+def short_name(name: str, others: Sequence[str]) -> str:
+    """The last word of a name of two or three, where it tells it from others; else all of it."""
+    words = name.split()
+    last = words[-1] if words else name
+    is_alone = sum(each.split()[-1:] == [last] for each in others) <= 1
+    return last if len(words) in SHORTENED and is_alone else name

@@ -1,22 +1,34 @@
 """What the picture of a plan is made from, and of."""
 
-from collections.abc import Sequence
-from dataclasses import dataclass
-from datetime import datetime
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, field
+from datetime import date, datetime
 from typing import Literal
 
 from pantry_web.drawings.lettering import Box, Text
-from pantry_web.drawings.timescale import Heights
+from pantry_web.drawings.timescale import Heights, TimeScale
 
+Span = tuple[datetime, datetime]
 State = Literal["done", "running", "ahead"]
+Kind = Literal["shut", "idle", "away"]
+"""Of hours: a place is shut, no work is done, nobody is at home."""
 
 
+NUMBER = 8.0
+"""The largest circle around a number."""
+BETWEEN = 3.0
+"""So far ribbons of neighbouring lanes are apart."""
 HATCHES = ((45, 7), (135, 7), (0, 9), (90, 9), (45, 4), (135, 4), (20, 11), (160, 11))
 
 
 @dataclass(frozen=True, slots=True)
 class Stay:
-    """A step as the picture takes it: where, from when to when."""
+    """A step as the picture takes it: where, from when to when.
+
+    `latest` is when it could start at the latest, where it may still be moved; `after` are the
+    steps of other dishes that it waits for, each by the key of its dish and its own; `why` is what
+    stands against it.
+    """
 
     key: str
     title: str
@@ -26,6 +38,11 @@ class Stay:
     state: State
     length: str
     uses: float = 1.0
+    has_hands: bool = False
+    latest: datetime | None = None
+    is_locked: bool = False
+    after: tuple[tuple[str, str], ...] = ()
+    why: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,7 +58,7 @@ class Visit:
 class Chain:
     """A dish: its stays in order, back to back, its rounds, and the hue that tells it apart.
 
-    `address` is where its steps are worked on.
+    `dish` is its key; `before` are the spans of its steps by another plan, drawn beside them.
     """
 
     name: str
@@ -49,12 +66,36 @@ class Chain:
     stays: Sequence[Stay]
     visits: Sequence[Visit]
     serve_at: datetime
-    address: str = ""
+    dish: str = ""
+    before: Mapping[str, Span] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, slots=True)
+class Room:
+    """How much fits into a place, and how that is said where it is not counted in pieces."""
+
+    holds: float
+    told: Callable[[float], str] | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Around:
+    """What of a kitchen is seen: its rooms, when places are shut, no work is done, nobody home."""
+
+    rooms: Mapping[str, Room] = field(default_factory=dict)
+    shut: Mapping[str, Sequence[Span]] = field(default_factory=dict)
+    idle: Sequence[Span] = ()
+    away: Sequence[Span] = ()
+    going_on: str = ""
+    """What is said at the line of now."""
 
 
 @dataclass(frozen=True, slots=True)
 class Format:
-    """Measures of one size of the picture; `lane` is the share of a lane beside the first."""
+    """Measures of one size of the picture.
+
+    `lane` is the share of a lane beside the first; with lanes under `least_lane` it grows wider.
+    """
 
     width: float
     axis: float
@@ -63,6 +104,7 @@ class Format:
     pad: float
     fridge: float
     lane: float
+    least_lane: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,13 +119,14 @@ class Head:
 
 @dataclass(frozen=True, slots=True)
 class Full:
-    """When a place is full, and where that is written."""
+    """When a place is full, or holds more than it can, and where that is written."""
 
     x: float
     y: float
     width: float
     height: float
     words: str
+    is_over: bool = False
 
     @property
     def right(self) -> float:
@@ -101,6 +144,13 @@ class Column:
     lanes: int = 1
     is_tight: bool = False
     heads: tuple[Head, ...] = ()
+    filled: str = ""
+    """How much of it is taken at the most."""
+
+    @property
+    def right(self) -> float:
+        """Its right edge."""
+        return round(self.x + self.width, 1)
 
     @property
     def middle(self) -> float:
@@ -110,31 +160,55 @@ class Column:
 
 @dataclass(frozen=True, slots=True)
 class Row:
-    """A day; `to_go` days before the feast."""
+    """A day, `to_go` days before the feast; drawn by the hour, or not."""
 
     y: float
     height: float
     label_y: float
     label: str
+    day: date
     to_go: int
-    is_feast: bool
+    is_hourly: bool
     covered: bool
 
 
 @dataclass(frozen=True, slots=True)
 class Ribbon:
-    """A stay, with its writing inside or beside it."""
+    """A stay: its writing, or the number by which it stands in the words beside the picture.
 
-    key: str
-    hue: int
+    `dish` counts the dishes from the left of the key; `latest` is the height to which its head may
+    be moved.
+    """
+
+    stay: Stay
+    chain: Chain
     x: float
     y: float
     width: float
     height: float
-    state: State
-    title: str
-    lines: tuple[Text, ...]
-    href: str = ""
+    lines: tuple[Text, ...] = ()
+    number: int | None = None
+    latest: float | None = None
+
+    @property
+    def key(self) -> str:
+        """The key of its step."""
+        return self.stay.key
+
+    @property
+    def hue(self) -> int:
+        """Of its dish."""
+        return self.chain.hue
+
+    @property
+    def radius(self) -> float:
+        """Of the circle around its number, which does not reach the next lane."""
+        return round(min(NUMBER, (self.width + BETWEEN) / 2), 1)
+
+    @property
+    def middle(self) -> tuple[float, float]:
+        """Its middle, where its number is written."""
+        return round(self.x + self.width / 2, 1), round(self.y + self.height / 2, 1)
 
     @property
     def box(self) -> Box:
@@ -153,12 +227,27 @@ class Mark:
 
 
 @dataclass(frozen=True, slots=True)
+class Shade:
+    """Hours in which a place is shut, no work is done, or nobody is at home."""
+
+    kind: Kind
+    x: float
+    y: float
+    width: float
+    height: float
+
+
+@dataclass(frozen=True, slots=True)
 class Passage:
-    """The whole picture."""
+    """The whole picture; `before` is where steps lay by another plan.
+
+    `serve` is None on a day without the hour of the feast.
+    """
 
     width: float
     height: float
     axis: float
+    scale: TimeScale
     columns: tuple[Column, ...]
     rows: tuple[Row, ...]
     nights: tuple[tuple[float, float], ...]
@@ -168,10 +257,21 @@ class Passage:
     marks: tuple[Mark, ...]
     served: tuple[tuple[int, float, float], ...]
     now: tuple[float, str] | None
-    serve: tuple[float, str]
+    serve: tuple[float, str] | None
+    shades: tuple[Shade, ...] = ()
+    joins: tuple[tuple[int, str], ...] = ()
+    before: tuple[tuple[int, float, float, float, float], ...] = ()
     full: tuple[Full, ...] = ()
     tag: tuple[float, float, str] | None = None
     """Of what goes on at now: its left edge, its width, its words."""
+
+    is_broad: bool = False
+    """Whether it is wider than a page: it is then moved to and fro."""
+
+    @property
+    def inner_width(self) -> float:
+        """Of what lies beside the names of days."""
+        return round(self.width - self.axis, 1)
 
     @property
     def hatches(self) -> tuple[tuple[int, int, int], ...]:

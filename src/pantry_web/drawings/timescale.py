@@ -59,6 +59,12 @@ def midnights(begin: datetime, end: datetime, zone: ZoneInfo) -> list[datetime]:
     return found
 
 
+def next_midnight(midnight: datetime, zone: ZoneInfo) -> datetime:
+    """The local midnight after one, in UTC."""
+    day = midnight.astimezone(zone).date()
+    return _local(day + timedelta(days=1), time(), zone)
+
+
 def nights(begin: datetime, end: datetime, house: House) -> list[tuple[datetime, datetime]]:
     """Spans of sleep between two instants."""
     spans = []
@@ -73,25 +79,24 @@ def nights(begin: datetime, end: datetime, house: House) -> list[tuple[datetime,
 
 def time_scale(
     begin: datetime,
-    serve_at: datetime,
+    end: datetime,
+    hourly_from: datetime,
     spans: Sequence[tuple[datetime, datetime]],
     house: House,
     heights: Heights,
     top: float,
 ) -> TimeScale:
-    """The scale from the midnight before begin to a little after the feast.
+    """The scale from the midnight before begin to an end.
 
     A span that would be drawn lower than the least height is stretched, and the rest moves down:
     days on which hands work grow.
 
-    Parameters: begin and serve_at; spans of the steps, which do not overlap; house; heights; top of
-    the picture.
+    Parameters: begin and end; hourly_from, the midnight from which it is drawn by the hour; spans
+    of the steps; house; heights; top of the picture.
     """
-    end = serve_at + AFTER
     days = midnights(begin, end, house.zone)
-    feast_day = _local(serve_at.astimezone(house.zone).date(), time(), house.zone)
     asleep = nights(days[0], end, house)
-    edges = {days[0], end, serve_at, *days, *(edge for night in asleep for edge in night)}
+    edges = {days[0], end, *days, *(edge for night in asleep for edge in night)}
     edges |= {edge for span in spans for edge in span if days[0] < edge < end}
     moments = sorted(edges)
     sizes = []
@@ -99,7 +104,7 @@ def time_scale(
         hours = (right - left).total_seconds() / 3600
         at_night = any(a <= left and right <= b for a, b in asleep)
         hourly = heights.night_hour if at_night else heights.hour
-        sizes.append(hours * (hourly if left >= feast_day else heights.day / 24))
+        sizes.append(hours * (hourly if left >= hourly_from else heights.day / 24))
     for a, b in spans:
         inside = [i for i, left in enumerate(moments[:-1]) if a <= left and moments[i + 1] <= b]
         drawn = sum(sizes[i] for i in inside)

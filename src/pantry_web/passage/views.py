@@ -1,219 +1,273 @@
-"""Passage: the picture of the plan, and the plan as a calendar."""
+"""Passage: the picture of the plan, and what is done in it."""
 
-from collections.abc import Iterable, Sequence
-from datetime import datetime, timedelta
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from datetime import UTC, date, datetime, time, timedelta
+from typing import Any
+from urllib.parse import urlencode
 from zoneinfo import ZoneInfo
 
-from django.http import HttpRequest, HttpResponse
-from django.shortcuts import render
+from django.http import Http404, HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
 from django.urls import reverse
+from django.views.decorators.http import require_POST
 
-from pantry_core.formats.calendar import Moment, Told, calendar
-from pantry_core.measures.said import span
-from pantry_web.drawings.passage import NARROW, WIDE, passage
-from pantry_web.drawings.shapes import Chain, Passage, State, Stay, Visit
-from pantry_web.drawings.timescale import House
-from pantry_web.kitchens.models import Kitchen
-from pantry_web.passage.slack import slacks
+from pantry_core.plan.changes import applied
+from pantry_web.background.models import Work
+from pantry_web.feasts.access import seen_version
+from pantry_web.kitchens.access import cook_of
+from pantry_web.passage.actions.move_step import move_step
+from pantry_web.passage.forms import MoveForm
+from pantry_web.passage.moves import Move, tried
+from pantry_web.passage.pictures import JUST_PAST, Seen, kept_spans, picture, spans_now
 from pantry_web.planning.access import feast_outlook_of, outlook_of
-from pantry_web.planning.hands import Task, feast_tasks, tasks
+from pantry_web.planning.changes import changes
+from pantry_web.planning.hands import tasks
+from pantry_web.planning.helps import remedies
 from pantry_web.planning.outlook import FeastOutlook, Outlook
-from pantry_web.quantities import hours_of
-from pantry_web.sentences import said, tell, translated
+from pantry_web.planning.solving import begin_with
+from pantry_web.refusal import Refused
 
-NEXT_TASKS = 5
-ALARM_MIN, MOST_LATE_MIN = 10, 60.0
-MOST_SAID = 90
-JUST_PAST = timedelta(hours=12)
-"""How much of the past the picture of a whole feast shows."""
+YEAR = timedelta(days=366)
+FEAST, DISH, DAY = "0", "1", "2"
+"""What the slider of the span says."""
+
+
+@dataclass(frozen=True, slots=True)
+class Place:
+    """Which picture is looked at: of a feast, of one of its dishes, of a day."""
+
+    whole: FeastOutlook
+    only: Outlook | None = None
+    day: date | None = None
+
+    @property
+    def address(self) -> str:
+        """Where it is."""
+        if self.only is not None:
+            return reverse("passage", args=[self.only.dish.pk])
+        plain = reverse("feast-passage", args=[self.whole.feast.pk])
+        return f"{plain}?{urlencode({'day': self.day.isoformat()})}" if self.day else plain
+
+    @property
+    def span(self) -> str:
+        """What its slider says."""
+        return DISH if self.only else DAY if self.day else FEAST
+
+    def with_query(self, **told: str) -> str:
+        """Its address with more said in it."""
+        return f"{self.address}{'&' if self.day else '?'}{urlencode(told)}"
 
 
 def show(request: HttpRequest, dish_id: int) -> HttpResponse:
-    """The picture of the plan for a dish, and what comes next beside it."""
+    """The picture of the plan for a dish."""
     view = outlook_of(request, dish_id)
-    chain = _chain(view)
-    context = {
-        "outlook": view,
-        "whole": view.whole,
-        "dish": view.dish,
-        "feast": view.dish.feast,
-        "pictures": _pictures(view.whole, [chain]),
-        "plan_rows": [(view, stay) for stay in chain.stays if stay.end > stay.start],
-        "tasks": [(view, task) for task in tasks(view)[:NEXT_TASKS]],
-        "slacks": slacks(view),
-    }
-    return render(request, "passage/passage.html", context)
+    return _page(request, Place(view.whole, view))
 
 
 def show_all(request: HttpRequest, feast_id: int) -> HttpResponse:
-    """The picture of the plan for all dishes of a feast."""
+    """The picture of the plan for all dishes of a feast, or of a day of it."""
     whole = feast_outlook_of(request, feast_id)
-    drawn = [(view, _chain(view)) for view in whole.dishes if view.plan]
-    rows = [
-        (view, stay)
-        for view, chain in drawn
-        for stay in chain.stays
-        if stay.end > stay.start and stay.state != "done"
-    ]
-    context = {
-        "whole": whole,
-        "feast": whole.feast,
-        "key": [(chain.hue, view) for view, chain in drawn],
-        "pictures": _pictures(whole, [chain for _, chain in drawn], whole.now - JUST_PAST),
-        "plan_rows": sorted(rows, key=lambda row: row[1].start),
-        "tasks": feast_tasks(whole)[:NEXT_TASKS],
-    }
-    return render(request, "passage/feast.html", context)
+    span, day = request.GET.get("span"), _day_of(request.GET.get("day", ""), whole)
+    wanted = request.GET.get("dish", "")
+    if span == DISH and (view := _one_of(whole, wanted)) is not None:
+        return redirect("passage", view.dish.pk)
+    if span == DAY and day is None:
+        zone = ZoneInfo(whole.feast.time_zone)
+        day = min(whole.now, whole.feast.serve_at).astimezone(zone).date()
+    return _page(request, Place(whole, day=None if span == FEAST else day))
 
 
-def calendar_file(request: HttpRequest, dish_id: int) -> HttpResponse:
-    """Every hands-on moment and round of a dish that lies ahead, with alarms."""
-    view = outlook_of(request, dish_id)
-    name = f"{view.dish.name}, {view.dish.feast.name}"
-    ahead = [(view, each) for each in tasks(view)]
-    return calendar_answer(name, str(dish_id), view.now, [view], ahead)
+def step(request: HttpRequest, dish_id: int, step_key: str) -> HttpResponse:
+    """A step in the picture: what it is, how it stands, its slack; and what a move would move."""
+    place, view = _looked_at(request, request.GET, dish_id, step_key)
+    form = MoveForm(request.GET, zone=view.dish.feast.time_zone) if "begin" in request.GET else None
+    move = None
+    if form is not None and form.is_valid():
+        move = tried(view, step_key, form.cleaned_data["begin"])
+    return _page(request, place, view, step_key, form, move)
 
 
-def calendar_answer(
-    name: str, file_name: str, now: datetime, views: Iterable[Outlook],
-    ahead: Iterable[tuple[Outlook, Task]],
+@require_POST
+def move(request: HttpRequest, dish_id: int, step_key: str) -> HttpResponse:
+    """Move a step to an hour; with no hour let it begin when it may."""
+    place, view = _looked_at(request, request.POST, dish_id, step_key)
+    undoes, found = "undo" in request.POST, None
+    step = view.step(step_key)
+    was = (
+        _typed(view, datetime.fromisoformat(step.locked_start))
+        if step and step.locked_start
+        else ""
+    )
+    form = MoveForm(request.POST, zone=view.dish.feast.time_zone)
+    start: datetime | None = None
+    if request.POST.get("begin", "").strip():
+        if not form.is_valid():
+            return _page(request, place, view, step_key, form)
+        start = form.cleaned_data["begin"]
+        if not undoes:
+            found = tried(view, step_key, start)
+            start = found.start
+            if found.plan is None:
+                return _page(request, place, view, step_key, form, found)
+    before = None if undoes else place.whole.plan
+    try:
+        move_step(view, cook_of(request), step_key, start, seen_version(request), before=before)
+    except Refused as refused:
+        form.add_error(None, str(refused))
+        return _page(request, place, view, step_key, form)
+    if found is not None and found.plan is not None:
+        whole = feast_outlook_of(request, place.whole.feast.pk)
+        begin_with(whole.kitchen, whole.asked, found.plan)
+    if undoes:
+        return redirect(place.address)
+    return redirect(place.with_query(moved=f"{dish_id}.{step_key}", was=was))
+
+
+def _page(
+    request: HttpRequest, place: Place, view: Outlook | None = None, key: str = "",
+    form: MoveForm | None = None, move: Move | None = None,
 ) -> HttpResponse:  # fmt: skip
-    """A calendar file: its name, the end of its file's name, its hour, its dishes, their tasks."""
-    rounds: dict[tuple[int, str], int] = {}
-    moments = [
-        Moment(
-            uid=_uid(view, task, rounds),
-            at=task.at,
-            minutes=task.minutes,
-            title=f"{', '.join(task.together) or view.dish.name}: "
-            f"{said(task.title, view.kitchen.units)}",
-            note=_note(task, view.kitchen),
-            alarm_min=ALARM_MIN + _late_min(view.kitchen),
-        )
-        for view, task in ahead
-        if task.at is not None
-    ]
-    told = [
-        Told(said(each.text, view.kitchen.units), each.code, each.level, each.step or "")
-        for view in views
-        for each in view.notices
-    ]
-    response = HttpResponse(calendar(name, moments, now, told), content_type="text/calendar")
-    response["Content-Disposition"] = f'attachment; filename="pantry-clock-{file_name}.ics"'
-    return response
+    """The page, with what is told of a step; what was refused is said in it."""
+    context = _of_step(place, view, key, form, move) if view is not None else {"asked": None}
+    is_refused = request.method == "POST"
+    if view is not None and request.headers.get("X-Part") == "step" and not is_refused:
+        return render(request, "passage/_step.html", _plain(place) | context)
+    context |= _of_picture(request, place) | _plain(place)
+    status = 422 if is_refused or (form is not None and form.errors) else 200
+    return render(request, "passage/passage.html", context, status=status)
 
 
-def _late_min(kitchen: Kitchen) -> int:
-    """How much sooner people are reminded in a kitchen that begins late, to five minutes."""
-    late: float = kitchen.learnt.get("late_min", 0.0)
-    return 5 * round(min(max(late, 0.0), MOST_LATE_MIN) / 5.0)
-
-
-def _note(task: Task, kitchen: Kitchen) -> str:
-    told = [said(task.how, kitchen.units)]
-    if late := _late_min(kitchen):
-        told.append(
-            tell(
-                "Reminded {late} min sooner: so late has work begun in this kitchen.",
-                late=late,
-            )
-        )
-    if task.withheld:
-        told.append(tell("Stop. {withheld}", withheld=said(task.withheld, kitchen.units)))
-    return "\n\n".join(told)
-
-
-def _uid(view: Outlook, task: Task, rounds: dict[tuple[int, str], int]) -> str:
-    """The same for the same step, and for its first, second, third round, whenever it is.
-
-    `rounds` counts those of each step that were met so far.
-    """
-    which = ""
-    if task.kind == "tend":
-        fact = view.state.facts.get(task.key)
-        done = len(fact.rounds_done) if fact else 0
-        met = rounds.get((view.dish.pk, task.key), done) + 1
-        rounds[view.dish.pk, task.key] = met
-        which = f"-round-{met}"
-    return f"dish-{view.dish.pk}-{task.key}{which}@pantry-clock"
-
-
-def _chain(view: Outlook) -> Chain:
-    done = {key: set(fact.rounds_done) for key, fact in view.state.facts.items()}
-    visits = [
-        Visit(job.step, each.at, each.at in done.get(job.step, ()))
-        for each in (view.plan.rounds if view.plan else ())
-        for job in each.jobs
-    ]
-    serve_at = view.dish.serve_at or view.dish.feast.serve_at
-    address = reverse("steps", args=[view.dish.pk])
-    return Chain(view.dish.name, view.dish.hue, _stays(view), visits, serve_at, address)
-
-
-def _stays(view: Outlook) -> list[Stay]:
-    stays, units = [], view.kitchen.units
-    for planned in view.plan.steps if view.plan else ():
-        step = view.step(planned.step)
-        if step is not None:
-            stays.append(
-                Stay(
-                    key=step.id,
-                    title=said(step.title, units),
-                    place=step.place or "shop",
-                    start=planned.start,
-                    end=planned.end,
-                    state=_state(view, step.id),
-                    length=translated(span(hours_of(planned.end - planned.start))),
-                    uses=step.uses,
-                )
-            )
-    return stays
-
-
-def _pictures(
-    whole: FeastOutlook, chains: Sequence[Chain], since: datetime | None = None
-) -> dict[str, Passage]:
-    """The picture in both sizes, none where there is no plan."""
-    if not any(chain.stays for chain in chains):
-        return {}
-    feast, kitchen = whole.feast, whole.kitchen
-    house = House(ZoneInfo(feast.time_zone), kitchen.wake, kitchen.sleep)
-    rooms = {each.name: each.capacity for each in whole.around.places}
-    going_on = _going_on(whole, {chain.name for chain in chains})
+def _plain(place: Place) -> dict[str, Any]:
+    only = place.only
     return {
-        name: passage(
-            chains,
-            whole.now,
-            feast.serve_at,
-            house,
-            size,
-            since,
-            rooms=rooms,
-            going_on=going_on if name == "wide" else "",
-        )
-        for name, size in (("wide", WIDE), ("narrow", NARROW))
+        "place": place, "whole": place.whole, "feast": place.whole.feast, "outlook": only,
+        **({"dish": only.dish} if only else {}),
+    }  # fmt: skip
+
+
+def _of_picture(request: HttpRequest, place: Place) -> dict[str, Any]:
+    whole, only = place.whole, place.only
+    views = [only] if only else [each for each in whole.dishes if not each.dish.is_given_up]
+    moved = _moved(request, whole)
+    seen = Seen(
+        since=None if only else whole.now - JUST_PAST,
+        day=_midnight(place.day, whole) if place.day else None,
+        before=kept_spans(whole) if moved else {},
+    )
+    remedy = _remedy(request, whole)
+    if remedy is not None:
+        house = applied(whole.plan_documents[1], remedy.changes)
+        seen = replace(seen, before=spans_now(whole), plan=remedy.plan, house=house)
+    drawn = picture(whole, views, seen)
+    stays = {
+        (each.chain.dish, each.key): (each.chain, each.stay) for each in drawn.wide.ribbons
+    } if drawn else {}  # fmt: skip
+    rows = [row for row in stays.values() if only or row[1].state != "done"]
+    return {
+        "picture": drawn,
+        "sizes": [("wide", drawn.wide), ("narrow", drawn.narrow)] if drawn else [],
+        "views": [each for each in views if any(dish == each.key for dish, _ in stays)],
+        "plan_rows": sorted(rows, key=lambda row: row[1].start),
+        "remedy": remedy,
+        "moved": moved,
+        "other_days": _days(drawn.wide.rows if drawn else (), place),
+        "first": _one_of(whole, ""),
     }
 
 
-def _going_on(whole: FeastOutlook, names: set[str]) -> str:
-    """What is said at the line of now: what a dish is at, and what is next and when."""
-    for view, task in feast_tasks(whole):
-        running = view.step(view.state.running or "")
-        if running is None or view.dish.name not in names or task.at is None:
-            continue
-        told = tell(
-            "{dish}: {step}, then {task} at {at}",
-            dish=view.dish.name,
-            step=said(running.title, view.kitchen.units).lower(),
-            task=said(task.title, view.kitchen.units).lower(),
-            at=f"{task.at.astimezone(ZoneInfo(whole.feast.time_zone)):%H:%M}",
-        )
-        return told[:MOST_SAID]
-    return ""
+def _of_step(
+    place: Place, view: Outlook, key: str, form: MoveForm | None, move: Move | None
+) -> dict[str, Any]:
+    """What is told of a step."""
+    asked, planned = view.step(key), view.planned(key)
+    alone = next((each for each in view.whole.apart.get(view.key, ()) if each.step == key), None)
+    initial = {"begin": planned.start} if planned else None
+    return {
+        "asked": asked,
+        "asked_of": view,
+        "planned": planned or alone,
+        "is_begun": key in view.state.begun,
+        "fact": view.state.facts.get(key),
+        "locked": asked.locked_start if asked else None,
+        "fixed_to": _typed(view, planned.start) if planned else "",
+        "latest": planned.latest_start if planned and planned.slack_h else None,
+        "why": view.whole.against.get((view.key, key)),
+        "task": next((each for each in tasks(view) if each.key == key), None),
+        "form": form or MoveForm(zone=view.dish.feast.time_zone, initial=initial),
+        "move": move,
+    }
 
 
-def _state(view: Outlook, key: str) -> State:
-    fact = view.state.facts.get(key)
-    if fact is None or fact.started_at is None:
-        return "ahead"
-    return "running" if fact.ended_at is None else "done"
+def _looked_at(
+    request: HttpRequest, told: Any, dish_id: int, step_key: str
+) -> tuple[Place, Outlook]:
+    """The picture that a step is looked at in, and the dish of the step."""
+    view = outlook_of(request, dish_id)
+    if view.step(step_key) is None:
+        raise Http404
+    is_alone = told.get("of") == "dish"
+    day = _day_of(told.get("day", ""), view.whole)
+    return Place(view.whole, view if is_alone else None, None if is_alone else day), view
+
+
+def _day_of(text: str, whole: FeastOutlook) -> date | None:
+    """A day that is named, within a year of the feast."""
+    try:
+        day = date.fromisoformat(text)
+    except ValueError:
+        return None
+    return day if abs(day - whole.feast.serve_at.date()) < YEAR else None
+
+
+def _midnight(day: date, whole: FeastOutlook) -> datetime:
+    return datetime.combine(day, time(), ZoneInfo(whole.feast.time_zone)).astimezone(UTC)
+
+
+def _days(rows: Sequence[Any], place: Place) -> list[tuple[date, bool]]:
+    """The days that can be looked at, each with whether it is."""
+    if place.day is None:
+        return [(each.day, False) for each in rows]
+    whole = place.whole
+    zone = ZoneInfo(whole.feast.time_zone)
+    days = {
+        edge.astimezone(zone).date() for span in spans_now(whole).values() for edge in span
+    } | {place.day}  # fmt: skip
+    first = whole.now.astimezone(zone).date()
+    return [(each, each == place.day) for each in sorted(days) if each >= min(first, place.day)]
+
+
+def _one_of(whole: FeastOutlook, wanted: str) -> Outlook | None:
+    """The dish that is named, else the one that the hands are at next."""
+    found = [each for each in whole.dishes if not each.dish.is_given_up]
+    named = [each for each in found if each.key == wanted]
+    ahead = [(task.at, each.key, each) for each in found for task in tasks(each)[:1] if task.at]
+    return (*named, *(each for *_, each in sorted(ahead)), *found, None)[0]
+
+
+def _typed(view: Outlook, moment: datetime) -> str:
+    """A moment as a field of a form has it."""
+    return f"{moment.astimezone(ZoneInfo(view.dish.feast.time_zone)):%Y-%m-%dT%H:%M}"
+
+
+def _moved(request: HttpRequest, whole: FeastOutlook) -> dict[str, Any] | None:
+    """What has just been moved, what moved with it, and what it was fixed to before."""
+    dish_id, _, key = request.GET.get("moved", "").partition(".")
+    view = next((each for each in whole.dishes if each.key == dish_id), None)
+    step = view.step(key) if view else None
+    if view is None or step is None:
+        return None
+    others = [each for each in changes(whole) if (each.of, each.step) != (view.key, key)]
+    return {
+        "view": view, "step": step, "planned": view.planned(key), "others": others,
+        "was": request.GET.get("was", ""),
+    }  # fmt: skip
+
+
+def _remedy(request: HttpRequest, whole: FeastOutlook) -> Any:
+    """What would help, where it is looked at."""
+    code = request.GET.get("remedy")
+    found = remedies(whole) if code else []
+    if isinstance(found, Work):
+        return None
+    return next((each for each in found if each.code == code), None)

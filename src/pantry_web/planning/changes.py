@@ -1,19 +1,27 @@
 """What has changed in the plan since the cook last went by it."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Literal
 
+from pantry_core.dish.answer import DishStep
 from pantry_core.measures.said import span
+from pantry_core.plan.result import Plan
 from pantry_core.text import say
-from pantry_web.planning.outlook import FeastOutlook
+from pantry_web.planning.outlook import FeastOutlook, Outlook
 from pantry_web.quantities import hours_of
 
 
 @dataclass(frozen=True, slots=True)
 class Change:
-    """One step that moved, came or went; `how` says by how much."""
+    """One step that moved, came or went; `how` says by how much.
 
+    `of` and `step` are the keys of its dish and its own.
+    """
+
+    of: str
+    step: str
     dish: str
     title: str
     kind: Literal["moved", "new", "gone"]
@@ -36,6 +44,16 @@ def changes(whole: FeastOutlook) -> list[Change]:
         for each in kept
         if each["start"] != each["end"]
     }
+    return changes_between(whole, before, plan)
+
+
+def changes_between(
+    whole: FeastOutlook, before: Mapping[tuple[str, str], datetime], plan: Plan
+) -> list[Change]:
+    """Steps that lie ahead and start elsewhere in a plan than before, in the order of their time.
+
+    Parameters: whole; before, the starts by dish and step; plan.
+    """
     after = {(each.dish, each.step): each.start for each in plan.steps if each.start != each.end}
     found = []
     for view in whole.dishes:
@@ -44,18 +62,19 @@ def changes(whole: FeastOutlook) -> list[Change]:
             was, now = before.get(key), after.get(key)
             latest = max((moment for moment in (was, now) if moment), default=whole.now)
             if was != now and step.id not in view.state.begun and latest >= whole.now:
-                found.append(_change(view.dish.name, step.title, was, now))
+                found.append(_change(view, step, was, now))
     return sorted(found, key=lambda each: each.after or each.before or whole.now)
 
 
-def _change(dish: str, title: str, was: datetime | None, now: datetime | None) -> Change:
+def _change(view: Outlook, step: DishStep, was: datetime | None, now: datetime | None) -> Change:
     if was is None or now is None:
-        kind: Literal["new", "gone"] = "new" if was is None else "gone"
-        return Change(dish, title, kind, was, now, say("new") if was is None else say("falls away"))
+        kind: Literal["moved", "new", "gone"] = "new" if was is None else "gone"
+        how = say("new") if was is None else say("falls away")
+        return Change(view.key, step.id, view.dish.name, step.title, kind, was, now, how)
     length = span(abs(hours_of(now - was)))
     moved = (
         say("{length} later", length=length)
         if now > was
         else say("{length} earlier", length=length)
     )
-    return Change(dish, title, "moved", was, now, moved)
+    return Change(view.key, step.id, view.dish.name, step.title, "moved", was, now, moved)

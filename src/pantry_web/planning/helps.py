@@ -73,26 +73,32 @@ def remedies(whole: FeastOutlook) -> list[Remedy] | Work:
 
 def asked_for(whole: FeastOutlook) -> Work:
     """What would help, as it is asked for within a quarter of an hour."""
-    document = whole.plan_documents[1]
+    plain, held = whole.plan_documents
     quarter = whole.now.timestamp() // GRID.total_seconds()
-    key = queue.key_of("helps", (quarter, whole.feast.pk, {**document, "now": ""}))
-    asked = {"feast": whole.feast.pk, "now": whole.now.isoformat(), "plan": document}
+    key = queue.key_of("helps", (quarter, whole.feast.pk, {**held, "now": ""}))
+    asked = {"feast": whole.feast.pk, "now": whole.now.isoformat(), "plan": plain, "held": held}
     return queue.hand_over(whole.kitchen, key, asked, work_out_remedies)
 
 
 @task()
 def work_out_remedies(pk: int) -> None:
-    """Work out what would help a feast as it stood when that was asked."""
+    """Work out what would help a feast as it stood when that was asked.
+
+    Holding a piece before the heat is thought of only where nothing helps without it.
+    """
 
     def deed(report: queue.Report) -> object:
         asked = report.document
         feast = Feast.objects.select_related("kitchen").get(pk=asked["feast"])
         now = datetime.fromisoformat(asked["now"])
         whole = feast_outlook(feast, feast.kitchen, now)
-        document = readable(asked["plan"])
-        if not document["dishes"]:
-            return []
-        found = [*_of_pieces(whole, document), *_of_the_plan(whole, document)]
+        documents = [readable(asked["plan"])]
+        if asked["held"] != asked["plan"]:
+            documents.append(readable(asked["held"]))
+        found: list[Remedy] = []
+        for document in documents:
+            if document["dishes"] and not found:
+                found = [*_of_pieces(whole, document), *_of_the_plan(whole, document)]
         return _REMEDIES.dump_python(found)
 
     queue.carry_out(pk, deed)

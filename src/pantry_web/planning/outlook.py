@@ -10,7 +10,7 @@ from django.db.models import Prefetch, prefetch_related_objects
 from pantry_core.dish.answer import DishNotice, DishOut, DishStep, Verdict
 from pantry_core.dish.said import DISCARD
 from pantry_core.formats.reading import Problem
-from pantry_core.plan.result import Plan, PlannedStep, Round
+from pantry_core.plan.result import Plan, PlannedStep, Round, Why
 from pantry_web.background.models import Work
 from pantry_web.feasts.documents import House, dish_document
 from pantry_web.feasts.models import Dish, Event, Feast, Mishap
@@ -288,6 +288,11 @@ class FeastOutlook:
         return any(each.state.begun for each in self.dishes)
 
     @property
+    def is_arranged(self) -> bool:
+        """Whether the cook has said when some step begins."""
+        return any(step.locked_start for each in self.dishes for step in each.steps)
+
+    @property
     def plan(self) -> Plan | None:
         """The plan of all dishes; None when nothing lies ahead, or it is being worked out."""
         found = self.solution
@@ -298,6 +303,25 @@ class FeastOutlook:
         """The planned steps and rounds of each dish, by its id."""
         return self.plan.by_dish() if self.plan else {}
 
+    @cached_property
+    def apart(self) -> dict[str, list[PlannedStep]]:
+        """How what cannot be would be, each dish by itself, by the ids of dishes."""
+        found: dict[str, list[PlannedStep]] = {}
+        for each in self.solution.apart if isinstance(self.solution, Solved) else ():
+            found.setdefault(each.dish, []).append(each)
+        return found
+
+    @property
+    def against(self) -> dict[tuple[str, str], Why]:
+        """What stands against steps, by their dish and key."""
+        found = self.solution
+        return {(e.dish, e.step): e for e in found.against} if isinstance(found, Solved) else {}
+
+    @property
+    def is_proven(self) -> bool:
+        """Whether the plan is not still looked into."""
+        return not isinstance(self.solution, Solved) or self.solution.is_proven
+
     @property
     def solving(self) -> Work | None:
         """The plan while it is being worked out."""
@@ -307,7 +331,7 @@ class FeastOutlook:
     @cached_property
     def asked(self) -> Asked:
         """What is asked of the plan."""
-        keep = kept_starts(self.feast) if self.is_begun else {}
+        keep = kept_starts(self.feast) if self.is_begun or self.is_arranged else {}
         return Asked(*self.plan_documents, keep)
 
     @cached_property

@@ -16,7 +16,7 @@ from pantry_core.formats.reading import problem_of
 from pantry_core.plan.changes import LeaveOut, applied
 from pantry_core.plan.problem import GRID, WrongPlan, resolve
 from pantry_core.plan.request import PlanRequest
-from pantry_core.plan.result import Plan
+from pantry_core.plan.result import Plan, PlannedStep, Why
 from pantry_core.text import Sentence
 from pantry_web.background import queue
 from pantry_web.background.models import Work
@@ -67,12 +67,17 @@ class Asked:
 class Solved:
     """A plan, what stands against it, and the dishes that cannot be done: they are left out of it.
 
-    `left_out` says of each, by its id, what stands against it alone.
+    `left_out` says of each, by its id, what stands against it alone. `apart` is how what cannot be
+    would be, each dish by itself, and `against` what stands against its steps. A plan that is not
+    `proven` yet was found at once, and is still looked into beside the pages.
     """
 
     plan: Plan
     why: tuple[Sentence, ...] = ()
     left_out: dict[str, tuple[Sentence, ...]] = field(default_factory=dict)
+    apart: tuple[PlannedStep, ...] = ()
+    against: tuple[Why, ...] = ()
+    is_proven: bool = True
 
 
 Found = dict[str, Work]
@@ -103,13 +108,23 @@ def solved(
     if kept is not None and found is not None and kept.state == Work.State.FAILED:
         return kept
     work = queue.hand_over(kitchen, asked.key, asked.stored(), work_out_plan)
-    return _answer_of(work) if work.state == Work.State.DONE else work
+    return _answer_of(work) if work.answer is not None else work
+
+
+def begin_with(kitchen: Kitchen, asked: Asked, plan: Plan) -> None:
+    """Go by a plan that was found at once; what is not proven is looked into beside the pages."""
+    is_proven = plan.status == "optimal"
+    data = _SOLVED.dump_python(Solved(plan, is_proven=is_proven))
+    if is_proven:
+        write_if_free(lambda: queue.keep_answer(kitchen, asked.key, asked.stored(), data))
+    else:
+        queue.hand_over(kitchen, asked.key, asked.stored(), work_out_plan, so_far=data)
 
 
 def known(kitchen: Kitchen, asked: Asked) -> Solved | None:
     """The plan if it has been worked out and still holds; nothing is asked for."""
     kept = _kept(kitchen, asked)
-    if kept is None or kept.state != Work.State.DONE:
+    if kept is None or kept.answer is None:
         return None
     answer = _answer_of(kept)
     now = datetime.fromisoformat(asked.document["now"])
@@ -156,14 +171,27 @@ def solve(
     all_of_them = best(document, held)
     if all_of_them.status != "infeasible":
         return Solved(all_of_them, left_out=left_out)
-    left_out |= _impossible(held)
+    against = _impossible(held)
+    left_out |= {dish: _in_few_words(held, why) for dish, why in against.items()}
     others = without(document, left_out)
     if others == document or not others["dishes"]:
         return Solved(
-            all_of_them, _why(document, all_of_them), left_out if others["dishes"] else {}
+            all_of_them,
+            _why(document, all_of_them),
+            left_out if others["dishes"] else {},
+            _apart(document),
+            all_of_them.why,
         )
     rest = best(others, without(held, left_out))
-    return Solved(rest, _why(others, rest), left_out)
+    together = () if rest.status == "infeasible" else [each["id"] for each in others["dishes"]]
+    reasons = (*(each for why in against.values() for each in why), *rest.why)
+    return Solved(rest, _why(others, rest), left_out, _apart(without(held, together)), reasons)
+
+
+def _apart(document: Document) -> tuple[PlannedStep, ...]:
+    from pantry_core.plan.apart import apart  # noqa: PLC0415 - the solver takes 0.6 s to import
+
+    return apart(resolve(PlanRequest.model_validate(document)))
 
 
 def readable(document: Document) -> Document:
@@ -194,26 +222,27 @@ def _unreadable(document: Document) -> dict[str, tuple[str, ...]]:
     return told
 
 
-def _impossible(document: Document) -> dict[str, tuple[str, ...]]:
+def _impossible(document: Document) -> dict[str, tuple[Why, ...]]:
     """The dishes that could not be done even alone, each with what stands against it."""
     from pantry_core.plan.solve import is_possible  # noqa: PLC0415
     from pantry_core.plan.why import explain  # noqa: PLC0415
 
     told = {}
     for dish in document["dishes"] if len(document["dishes"]) > 1 else ():
-        alone = _alone(document, dish["id"])
-        problem = resolve(PlanRequest.model_validate(alone))
+        problem = resolve(PlanRequest.model_validate(_alone(document, dish["id"])))
         if not is_possible(problem):
-            told[dish["id"]] = _why(alone, explain(problem))
+            told[dish["id"]] = explain(problem).why
     return told
 
 
 def _why(document: Document, plan: Plan) -> tuple[str, ...]:
+    return () if plan.status != "infeasible" else _in_few_words(document, plan.why)
+
+
+def _in_few_words(document: Document, why: tuple[Why, ...]) -> tuple[str, ...]:
     from pantry_core.plan.reasons import in_few_words  # noqa: PLC0415
 
-    if plan.status != "infeasible":
-        return ()
-    return tuple(in_few_words(resolve(PlanRequest.model_validate(document)), plan.why))
+    return tuple(in_few_words(resolve(PlanRequest.model_validate(document)), why))
 
 
 def found_already(kitchen: Kitchen, asked: Sequence[Asked]) -> Found:
@@ -236,11 +265,13 @@ def _works(kitchen: Kitchen) -> QuerySet[Work]:
 
 
 def _answer_of(work: Work) -> Solved:
-    """The answer to what is done, remembered in this process."""
+    """The answer to what is done, remembered in this process, or what is known so far."""
     known = _remembered.get(_name(work))
     if known is not None:
         return known
     read = _SOLVED.validate_python(work.answer, strict=False)
+    if work.state != Work.State.DONE:
+        return read
     if len(_remembered) >= MOST_REMEMBERED:
         _remembered.popitem(last=False)
     _remembered[_name(work)] = read

@@ -9,6 +9,7 @@ from django.views.decorators.http import require_POST
 
 from pantry_core.heat.warm import judge_fridge
 from pantry_core.history.salt_now import salt_now
+from pantry_web.feasts.access import dish_of
 from pantry_web.feasts.actions.keep_plan import keep_plan
 from pantry_web.feasts.actions.log.begin_step import begin_step
 from pantry_web.feasts.actions.log.turn import turn
@@ -94,6 +95,8 @@ def _done(
 ) -> HttpResponse:
     """Do it on the dish as it stands; what is refused is said."""
     done(request, dish_id, deed, alone=alone)
+    if request.POST.get("back") == "passage":
+        return redirect("feast-passage", dish_of(request, dish_id).feast_id)
     back = BACK.get(request.POST.get("back", ""))
     return redirect(back) if back else redirect("rounds", dish_id)
 

@@ -27,7 +27,7 @@ from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.ledger.due import FORGOTTEN, NEXT_MORNING, ending_soon, untold
 from pantry_web.ledger.models import Leftover
-from pantry_web.passage.views import calendar_answer
+from pantry_web.passage.calendars import calendar_answer
 from pantry_web.planning.deeds import done
 from pantry_web.planning.hands import Task, feast_tasks, tasks
 from pantry_web.planning.outlook import FeastOutlook, Outlook, feast_outlook, feast_outlooks

@@ -1,0 +1,1 @@
+"""What is changed from the picture."""

@@ -1,0 +1,321 @@
+"""The picture of a plan in both sizes, and the words beside it."""
+
+import json
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from datetime import date, datetime, timedelta
+from functools import partial
+from zoneinfo import ZoneInfo
+
+from pantry_core.measures.said import span
+from pantry_core.plan.hours import hours_of as hours_of_plan
+from pantry_core.plan.problem import household
+from pantry_core.plan.request import HouseRequest
+from pantry_core.plan.result import Plan, PlannedStep
+from pantry_core.routes.steps import SHOPPING
+from pantry_core.text import Sentence
+from pantry_web.drawings.lanes import FIXED
+from pantry_web.drawings.lettering import short_name
+from pantry_web.drawings.passage import NARROW, WIDE, passage
+from pantry_web.drawings.shapes import (
+    Around,
+    Chain,
+    Format,
+    Passage,
+    Room,
+    Span,
+    State,
+    Stay,
+    Visit,
+)
+from pantry_web.drawings.timescale import House, next_midnight
+from pantry_web.planning.dish_document import Document
+from pantry_web.planning.hands import feast_tasks
+from pantry_web.planning.outlook import FeastOutlook, Outlook
+from pantry_web.quantities import hours_of, volume
+from pantry_web.sentences import said, tell, translated
+
+MOST_SAID = 90
+DAY = timedelta(days=1)
+OF_A_DAY = 1.7
+"""A day alone is drawn so much larger."""
+JUST_PAST = timedelta(hours=12)
+"""How much of the past the picture of a whole feast shows."""
+Spans = Mapping[tuple[str, str], Span]
+"""Begins and ends of steps, by their dish and key."""
+
+
+@dataclass(frozen=True, slots=True)
+class Seen:
+    """What is seen: of which dishes, from when, or which day; what is laid under it.
+
+    `before` are spans of steps by another plan; `plan` is drawn in place of the feast's, in the
+    house of a `plan` document.
+    """
+
+    since: datetime | None = None
+    day: datetime | None = None
+    before: Spans = field(default_factory=dict)
+    plan: Plan | None = None
+    house: Document | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """A line of the words beside the picture; `number` is how its step is marked there."""
+
+    at: datetime | None
+    view: Outlook
+    name: str
+    key: str
+    words: Sentence
+    number: int | None
+    withheld: Sentence = ""
+    together: tuple[str, ...] = ()
+    is_trip: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Day:
+    """The lines of a day; of none where the hour is not known yet."""
+
+    date: date | None
+    is_today: bool
+    lines: tuple[Line, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Picture:
+    """Both sizes, the words beside them by day, and the scale of the wide one, for the pointer."""
+
+    wide: Passage
+    narrow: Passage
+    days: tuple[Day, ...]
+    scale: str
+
+
+def picture(whole: FeastOutlook, views: Sequence[Outlook], seen: Seen) -> Picture | None:
+    """The picture of some dishes of a feast; None where none of them has a step that is seen."""
+    zone = ZoneInfo(whole.feast.time_zone)
+    chains = [_chain(view, seen) for view in views]
+    until = next_midnight(seen.day, zone) if seen.day else None
+    since = seen.day or seen.since
+    if not any(_is_seen(each, since, until) for chain in chains for each in chain.stays):
+        return None
+    house = House(zone, whole.kitchen.wake, whole.kitchen.sleep)
+    around = _around(whole, chains, seen.house or whole.plan_documents[0])
+    draw = partial(
+        passage, chains, whole.now, whole.feast.serve_at, house, since=seen.since, day=seen.day
+    )
+    wide = draw(_in_size(WIDE, seen), around=around)
+    numbers = {(each.chain.dish, each.key): each.number for each in wide.ribbons if each.number}
+    narrow = draw(_in_size(NARROW, seen), around=replace(around, going_on=""), numbers=numbers)
+    found = _lines(whole, views, wide, numbers)
+    lines = sorted(found, key=lambda each: (each.at or whole.now, each.number or 0))
+    return Picture(wide, narrow, _by_day(lines, whole, since, until), _scale(wide))
+
+
+def _in_size(size: Format, seen: Seen) -> Format:
+    """A size of the picture, a day alone drawn larger."""
+    if seen.day is None:
+        return size
+    heights = replace(size.heights, hour=OF_A_DAY * size.heights.hour)
+    return replace(size, heights=heights)
+
+
+def _is_seen(stay: Stay, since: datetime | None, until: datetime | None) -> bool:
+    is_after = stay.end > (since or stay.start)
+    return stay.end > stay.start and is_after and (until is None or stay.start < until)
+
+
+def _scale(drawn: Passage) -> str:
+    """Instants [s] and their heights, as JSON."""
+    pairs = zip(drawn.scale.moments, drawn.scale.heights, strict=True)
+    return json.dumps([[round(at.timestamp()), y] for at, y in pairs], separators=(",", ":"))
+
+
+def _chain(view: Outlook, seen: Seen) -> Chain:
+    done = {key: set(fact.rounds_done) for key, fact in view.state.facts.items()}
+    steps, rounds = _planned(view, seen)
+    visits = [Visit(key, at, at in done.get(key, ())) for key, at in rounds]
+    before = {step: span for (dish, step), span in seen.before.items() if dish == view.key}
+    serve_at = view.dish.serve_at or view.dish.feast.serve_at
+    stays = list(_stays(view, steps, is_other=seen.plan is not None))
+    return Chain(view.dish.name, view.dish.hue, stays, visits, serve_at, view.key, before)
+
+
+def _planned(view: Outlook, seen: Seen) -> tuple[Sequence[PlannedStep], list[tuple[str, datetime]]]:
+    """The steps and rounds of a dish by what is drawn: its plan, or how it would be by itself.
+
+    While the plan is worked out, it is the one from before.
+    """
+    if seen.plan is not None:
+        own, rounds = seen.plan.by_dish().get(view.key, ((), ()))
+    else:
+        own = view.plan.steps if view.plan else ()
+        rounds = view.plan.rounds if view.plan else ()
+    told = [(job.step, each.at) for each in rounds for job in each.jobs]
+    return own or view.whole.apart.get(view.key) or _from_before(view), told
+
+
+def _from_before(view: Outlook) -> list[PlannedStep]:
+    if view.whole.solving is None or view.dish.is_given_up:
+        return []
+    spans = kept_spans(view.whole)
+    return [
+        PlannedStep(dish, step, start, end, 0.0)
+        for (dish, step), (start, end) in spans.items()
+        if dish == view.key
+    ]
+
+
+def kept_spans(whole: FeastOutlook) -> dict[tuple[str, str], Span]:
+    """When steps begin and end by the plan that the cook last went by."""
+    return {
+        (each["dish"], each["step"]):
+        (datetime.fromisoformat(each["start"]), datetime.fromisoformat(each["end"]))
+        for each in whole.feast.kept_plan or ()
+    }  # fmt: skip
+
+
+def spans_now(whole: FeastOutlook) -> dict[tuple[str, str], Span]:
+    """When steps begin and end as it is now: by the plan, or each dish by itself."""
+    planned = whole.plan.steps if whole.plan else ()
+    alone = (step for steps in whole.apart.values() for step in steps)
+    return {(each.dish, each.step): (each.start, each.end) for each in (*alone, *planned)}
+
+
+def _stays(view: Outlook, steps: Sequence[PlannedStep], *, is_other: bool) -> Iterator[Stay]:
+    """The steps as they are drawn; by another plan than the feast's nothing can be moved."""
+    units, against = view.kitchen.units, view.whole.against
+    for planned in steps:
+        step = view.step(planned.step)
+        if step is None:
+            continue
+        why = None if is_other else against.get((view.key, step.id))
+        is_ahead = step.id not in view.state.begun and not is_other
+        yield Stay(
+            key=step.id,
+            title=said(step.title, units),
+            place=step.place or "shop",
+            start=planned.start,
+            end=planned.end,
+            state=_state(view, step.id),
+            length=translated(span(hours_of(planned.end - planned.start))),
+            uses=step.uses,
+            has_hands=bool(step.hands_min),
+            latest=planned.latest_start if is_ahead else None,
+            is_locked=bool(step.locked_start) and is_ahead,
+            after=tuple((each.dish, each.step) for each in step.after),
+            why=said(why.text, units) if why else "",
+        )
+
+
+def _state(view: Outlook, key: str) -> State:
+    fact = view.state.facts.get(key)
+    if fact is None or fact.started_at is None:
+        return "ahead"
+    return "running" if fact.ended_at is None else "done"
+
+
+def _around(whole: FeastOutlook, chains: Sequence[Chain], asked: Document) -> Around:
+    """Rooms and hours of the kitchen over the time that is drawn, as a `plan` document has them."""
+    units = whole.kitchen.units
+    rooms = {
+        name: Room(holds, partial(_litres, units=units) if name == FIXED else None)
+        for name, holds in asked["places"].items()
+        if holds is not None
+    }
+    stays = [each for chain in chains for each in chain.stays]
+    begin = min(*(each.start for each in stays), whole.now) - DAY
+    end = max(*(each.end for each in stays), whole.feast.serve_at) + DAY
+    house = {name: part for name, part in asked.items() if name != "dishes"}
+    hours = hours_of_plan(household(HouseRequest.model_validate(house)), begin, end)
+    ends = (begin, end)
+    return Around(
+        rooms,
+        {place: _between(open_at, ends) for place, open_at in hours.open.items()},
+        () if hours.work is None else _between(hours.work, ends),
+        _between(hours.home, ends),
+        _going_on(whole, {chain.name for chain in chains}),
+    )
+
+
+def _litres(litres: float, units: str) -> str:
+    return volume(1000.0 * litres, units)
+
+
+def _between(spans: Sequence[Span], ends: Span) -> list[Span]:
+    """What lies between spans."""
+    edges = [ends[0], *(edge for each in spans for edge in each), ends[1]]
+    return [(a, b) for a, b in zip(edges[::2], edges[1::2], strict=True) if a < b]
+
+
+def _going_on(whole: FeastOutlook, names: set[str]) -> str:
+    """What is said at the line of now: what a dish is at, and what is next and when."""
+    for view, task in feast_tasks(whole):
+        running = view.step(view.state.running or "")
+        if running is None or view.dish.name not in names or task.at is None:
+            continue
+        told = tell(
+            "{dish}: {step}, then {task} at {at}",
+            dish=view.dish.name,
+            step=said(running.title, view.kitchen.units).lower(),
+            task=said(task.title, view.kitchen.units).lower(),
+            at=f"{task.at.astimezone(ZoneInfo(whole.feast.time_zone)):%H:%M}",
+        )
+        return told[:MOST_SAID]
+    return ""
+
+
+def _lines(
+    whole: FeastOutlook, views: Sequence[Outlook], drawn: Passage,
+    numbers: Mapping[tuple[str, str], int],
+) -> Iterator[Line]:  # fmt: skip
+    """What the hands do, in words, and what has only a number in the picture."""
+    told: set[tuple[str, str]] = set()
+    names = [each.dish.name for each in views]
+    starts = {
+        (ribbon.chain.dish, each.key): each.start
+        for ribbon in drawn.ribbons
+        for each in ribbon.chain.stays
+    }
+    trips: dict[datetime | None, list[str]] = {}
+    tasks = [(view, task) for view, task in feast_tasks(whole) if view in views]
+    for view, task in tasks:
+        at = task.at or starts.get((view.key, task.key))
+        if task.trip == SHOPPING:
+            trips.setdefault(at, []).extend(task.together or (view.dish.name,))
+    for view, task in tasks:
+        is_begun, is_trip = task.kind == "tend", task.trip == SHOPPING
+        if not is_begun:
+            told.add((view.key, task.key))
+            told |= {(each.key, task.key) for each in views if each.dish.name in task.together}
+        number = None if is_begun else numbers.get((view.key, task.key))
+        step, at = view.step(task.key), task.at or starts.get((view.key, task.key))
+        together = tuple(trips.pop(at, ())) if is_trip else task.together
+        if is_trip and not together:
+            continue
+        words = task.title if is_begun or step is None else step.title
+        name = short_name(view.dish.name, names)
+        yield Line(at, view, name, task.key, words, number, task.withheld, together, is_trip)
+    by_key = {view.key: view for view in views}
+    for ribbon in drawn.ribbons:
+        key = (ribbon.chain.dish, ribbon.key)
+        if ribbon.number and key not in told and ribbon.stay.state == "ahead":
+            view, stay = by_key[ribbon.chain.dish], ribbon.stay
+            name = short_name(view.dish.name, names)
+            yield Line(stay.start, view, name, stay.key, stay.title, ribbon.number)
+
+
+def _by_day(
+    lines: Sequence[Line], whole: FeastOutlook, since: datetime | None, until: datetime | None
+) -> tuple[Day, ...]:
+    zone = ZoneInfo(whole.feast.time_zone)
+    today = whole.now.astimezone(zone).date()
+    days: dict[date | None, list[Line]] = {}
+    for line in lines:
+        if until and (line.at is None or line.at >= until or line.at < (since or line.at)):
+            continue
+        days.setdefault(line.at.astimezone(zone).date() if line.at else None, []).append(line)
+    return tuple(Day(day, day == today, tuple(each)) for day, each in days.items())
