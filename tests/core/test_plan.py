@@ -10,6 +10,11 @@ import pytest
 
 from pantry_core.formats.operations import plan_document
 from pantry_core.formats.reading import WrongInput
+from pantry_core.plan.apart import apart
+from pantry_core.plan.changes import Lock, applied
+from pantry_core.plan.problem import resolve
+from pantry_core.plan.request import PlanRequest
+from pantry_core.plan.solve import begins_between, is_possible
 from tests.reference.feast_rules import broken_rules_of
 
 DUCK = {
@@ -123,6 +128,46 @@ def test_slack_is_what_a_step_can_still_lose():
     for minutes, status in ((0, "optimal"), (15, "infeasible")):
         late = document | {"now": (start + timedelta(minutes=minutes)).isoformat()}
         assert plan_document(late)["status"] == status
+
+
+def problem_of(document):
+    return resolve(PlanRequest.model_validate(document))
+
+
+def hour(moment):
+    return f"{moment:%m-%d %H:%M}"
+
+
+def test_a_step_begins_between_hours_that_a_lock_confirms():
+    # roasting ends a quarter before 18:30 at the latest, and takes 2 h; salting takes 24 to 48 h
+    # and begins with hands, awake from 7:00 on the 20th, when it is 9:00 already
+    earliest, latest = begins_between(problem_of(DUCK), "duck", "roast")
+    assert (hour(earliest), hour(latest)) == ("03-22 16:15", "03-22 16:15")
+    loose = changed({"roast": {"max_h": 5}})
+    earliest, latest = begins_between(problem_of(loose), "duck", "roast")
+    assert (hour(earliest), hour(latest)) == ("03-22 13:15", "03-22 16:15")
+    for start, is_possible_then in (("13:00", False), ("13:15", True), ("16:15", True),
+                                    ("16:30", False)):  # fmt: skip
+        locked = applied(loose, [Lock("duck", "roast", f"2027-03-22T{start}")])
+        assert is_possible(problem_of(locked)) == is_possible_then
+    assert "locked_start" not in loose["dishes"][0]["steps"][1]
+    assert begins_between(problem_of(changed({"roast": {"uses": 2}})), "duck", "roast") is None
+
+
+def test_what_cannot_be_together_is_told_apart_each_as_alone():
+    steps = [{"id": "roast", "place": "oven", "min_h": 2, "prefer_h": 2, "max_h": 2}]
+    hen, hare = ({"id": name, "steps": steps} for name in ("hen", "hare"))
+    late = {"id": "late", "steps": [{"id": "brine", "place": "fridge", "min_h": 60},
+                                    {"id": "boil", "min_h": 1.1}]}  # fmt: skip
+    found = apart(problem_of(changed(dishes=[hen, hare, late])))
+    told = {(each.dish, each.step): (hour(each.start), hour(each.end)) for each in found}
+    assert told == {
+        ("hen", "roast"): ("03-22 16:30", "03-22 18:30"),
+        ("hare", "roast"): ("03-22 16:30", "03-22 18:30"),
+        # 60 h from 9:00 on the 20th, then 1.1 h on the grid: after the feast
+        ("late", "brine"): ("03-20 09:00", "03-22 21:00"),
+        ("late", "boil"): ("03-22 21:00", "03-22 22:15"),
+    }
 
 
 def test_facts_bind_and_come_back_as_they_were():

@@ -140,7 +140,9 @@ def _chain(view: Outlook, seen: Seen) -> Chain:
     visits = [Visit(key, at, at in done.get(key, ())) for key, at in rounds]
     before = {step: span for (dish, step), span in seen.before.items() if dish == view.key}
     serve_at = view.dish.serve_at or view.dish.feast.serve_at
-    stays = list(_stays(view, steps, is_other=seen.plan is not None))
+    stays = list(
+        _stays(view, steps, is_other=seen.plan is not None or view.whole.solving is not None)
+    )
     return Chain(view.dish.name, view.dish.hue, stays, visits, serve_at, view.key, before)
 
 
@@ -186,7 +188,7 @@ def spans_now(whole: FeastOutlook) -> dict[tuple[str, str], Span]:
 
 
 def _stays(view: Outlook, steps: Sequence[PlannedStep], *, is_other: bool) -> Iterator[Stay]:
-    """The steps as they are drawn; by another plan than the feast's nothing can be moved."""
+    """The steps as they are drawn; by another plan than the feast's now nothing can be moved."""
     units, against = view.kitchen.units, view.whole.against
     for planned in steps:
         step = view.step(planned.step)
