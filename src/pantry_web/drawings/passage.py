@@ -53,8 +53,8 @@ NAMED_LANE = 30.0
 WIDEST_LANE = 46.0
 """A lane among several is no wider, that what it holds can be told from where it goes."""
 TAG_LETTER, TAG = 6.4, 24.0
-TIGHT_LETTER = 10.6
-"""Width of a letter in the name of a place."""
+TIGHT_LETTER, SMALL_LETTER = 10.6, 5.6
+"""Width of a letter in the name of a place, and in a small one."""
 BOLD = 1.06
 """Width of a bold letter over that of a usual one."""
 HIDDEN = 17.0
@@ -200,7 +200,8 @@ def _columns(drawn: Drawn, lanes: dict[tuple[int, int], int], size: Format) -> d
     for name, share in zip(names, shares, strict=True):
         width = round(room * share, 1)
         is_tight = len(name) * TIGHT_LETTER > width
-        column = Column(name, round(x, 1), width, most[name], is_tight)
+        squeezed = round(width - 4.0, 1) if len(name) * SMALL_LETTER > width - 4.0 else None
+        column = Column(name, round(x, 1), width, most[name], is_tight, squeezed=squeezed)
         if name == FIXED and len(drawn) > 1:
             column = replace(column, heads=tuple(_heads(drawn, lanes, column, size)))
         columns[name] = column

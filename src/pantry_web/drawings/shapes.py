@@ -146,6 +146,8 @@ class Column:
     heads: tuple[Head, ...] = ()
     filled: str = ""
     """How much of it is taken at the most."""
+    squeezed: float | None = None
+    """The width to which its name is squeezed, where even small it is too long."""
 
     @property
     def right(self) -> float:

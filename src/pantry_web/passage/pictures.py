@@ -221,12 +221,16 @@ def _state(view: Outlook, key: str) -> State:
 
 
 def _around(whole: FeastOutlook, chains: Sequence[Chain], asked: Document) -> Around:
-    """Rooms and hours of the kitchen over the time that is drawn, as a `plan` document has them."""
+    """Rooms and hours of the kitchen over the time that is drawn, as a `plan` document has them.
+
+    Of a dish by itself nobody can see how full places are.
+    """
     units = whole.kitchen.units
+    is_whole = len(chains) >= len(whole.planned_dishes)
     rooms = {
         name: Room(holds, partial(_litres, units=units) if name == FIXED else None)
         for name, holds in asked["places"].items()
-        if holds is not None
+        if holds is not None and is_whole
     }
     stays = [each for chain in chains for each in chain.stays]
     begin = min(*(each.start for each in stays), whole.now) - DAY
