@@ -144,6 +144,28 @@ def test_of_two_cooks_who_drag_at_once_the_second_is_told(cook, lantern):
     assert starts(looked_at(lantern))[step.dish, step.step] == to
 
 
+def test_on_the_night_the_clocks_go_back_an_hour_that_exists_twice_is_told_by_its_instant(
+    cook, quince
+):
+    feast = Feast.objects.create(
+        kitchen=quince, name="Late Supper", serve_at=datetime(2027, 10, 31, 18, tzinfo=UTC),
+        time_zone="Europe/London", heads=6,
+    )  # fmt: skip
+    dish = add_dish(feast, "Night bread", {"job": {"name": "dough", "made_g": 900.0, "steps": [
+        {"id": "rise", "title": "Rise", "kind": "rest", "place": "fridge", "min_h": 8.0,
+         "prefer_h": 12.0, "max_h": 30.0},
+        {"id": "bake", "title": "Bake", "kind": "roast", "place": "oven", "min_h": 1.0,
+         "max_h": 1.0, "hands_min": 15.0},
+    ]}})  # fmt: skip
+    looked_at(feast)
+    for told in ("2027-10-31T00:30:00.000Z", "2027-10-31T01:30:00.000Z"):
+        answer = move(cook, feast, dish.pk, "rise", told)
+        assert answer.status_code == 302, answer.content.decode()
+        begun = starts(looked_at(feast))[str(dish.pk), "rise"]
+        assert begun == datetime.fromisoformat(told)
+        assert f"{begun.astimezone(ZONE):%H:%M}" == "01:30"  # both times the clock says so
+
+
 def test_a_lock_is_let_go_and_what_was_put_where_it_was_is_fixed(cook, lantern):
     step = movable(looked_at(lantern))
     move(cook, lantern, step.dish, step.step, step.start)

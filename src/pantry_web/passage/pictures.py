@@ -3,7 +3,7 @@
 import json
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
-from datetime import date, datetime, timedelta
+from datetime import datetime, timedelta
 from functools import partial
 from zoneinfo import ZoneInfo
 
@@ -12,10 +12,7 @@ from pantry_core.plan.hours import hours_of as hours_of_plan
 from pantry_core.plan.problem import household
 from pantry_core.plan.request import HouseRequest
 from pantry_core.plan.result import Plan, PlannedStep
-from pantry_core.routes.steps import SHOPPING
-from pantry_core.text import Sentence
 from pantry_web.drawings.lanes import FIXED
-from pantry_web.drawings.lettering import short_name
 from pantry_web.drawings.passage import NARROW, WIDE, passage
 from pantry_web.drawings.shapes import (
     Around,
@@ -29,8 +26,8 @@ from pantry_web.drawings.shapes import (
     Visit,
 )
 from pantry_web.drawings.timescale import House, next_midnight
+from pantry_web.passage.words import Day, tasks_of, words_by_day
 from pantry_web.planning.dish_document import Document
-from pantry_web.planning.hands import feast_tasks
 from pantry_web.planning.outlook import FeastOutlook, Outlook
 from pantry_web.quantities import hours_of, volume
 from pantry_web.sentences import said, tell, translated
@@ -61,30 +58,6 @@ class Seen:
 
 
 @dataclass(frozen=True, slots=True)
-class Line:
-    """A line of the words beside the picture; `number` is how its step is marked there."""
-
-    at: datetime | None
-    view: Outlook
-    name: str
-    key: str
-    words: Sentence
-    number: int | None
-    withheld: Sentence = ""
-    together: tuple[str, ...] = ()
-    is_trip: bool = False
-
-
-@dataclass(frozen=True, slots=True)
-class Day:
-    """The lines of a day; of none where the hour is not known yet."""
-
-    date: date | None
-    is_today: bool
-    lines: tuple[Line, ...]
-
-
-@dataclass(frozen=True, slots=True)
 class Picture:
     """Both sizes, the words beside them by day, and the scale of the wide one, for the pointer."""
 
@@ -103,16 +76,15 @@ def picture(whole: FeastOutlook, views: Sequence[Outlook], seen: Seen) -> Pictur
     if not any(_is_seen(each, since, until) for chain in chains for each in chain.stays):
         return None
     house = House(zone, whole.kitchen.wake, whole.kitchen.sleep)
-    around = _around(whole, chains, seen.house or whole.plan_documents[0])
+    around = _around(whole, views, chains, seen.house or whole.plan_documents[0])
     draw = partial(
         passage, chains, whole.now, whole.feast.serve_at, house, since=seen.since, day=seen.day
     )
     wide = draw(_in_size(WIDE, seen), around=around)
     numbers = {(each.chain.dish, each.key): each.number for each in wide.ribbons if each.number}
     narrow = draw(_in_size(NARROW, seen), around=replace(around, going_on=""), numbers=numbers)
-    found = _lines(whole, views, wide, numbers)
-    lines = sorted(found, key=lambda each: (each.at or whole.now, each.number or 0))
-    return Picture(wide, narrow, _by_day(lines, whole, since, until), _scale(wide))
+    between = (since, until) if until else None
+    return Picture(wide, narrow, words_by_day(whole, views, wide, between), _scale(wide))
 
 
 def _in_size(size: Format, seen: Seen) -> Format:
@@ -153,11 +125,11 @@ def _planned(view: Outlook, seen: Seen) -> tuple[Sequence[PlannedStep], list[tup
     """
     if seen.plan is not None:
         own, rounds = seen.plan.by_dish().get(view.key, ((), ()))
+    elif view.plan is not None and view.plan.steps:
+        own, rounds = view.plan.steps, view.plan.rounds
     else:
-        own = view.plan.steps if view.plan else ()
-        rounds = view.plan.rounds if view.plan else ()
-    told = [(job.step, each.at) for each in rounds for job in each.jobs]
-    return own or view.whole.apart.get(view.key) or _from_before(view), told
+        return view.whole.apart.get(view.key) or _from_before(view), []
+    return own, [(job.step, each.at) for each in rounds for job in each.jobs]
 
 
 def _from_before(view: Outlook) -> list[PlannedStep]:
@@ -220,7 +192,9 @@ def _state(view: Outlook, key: str) -> State:
     return "running" if fact.ended_at is None else "done"
 
 
-def _around(whole: FeastOutlook, chains: Sequence[Chain], asked: Document) -> Around:
+def _around(
+    whole: FeastOutlook, views: Sequence[Outlook], chains: Sequence[Chain], asked: Document
+) -> Around:
     """Rooms and hours of the kitchen over the time that is drawn, as a `plan` document has them.
 
     Of a dish by itself nobody can see how full places are.
@@ -243,7 +217,7 @@ def _around(whole: FeastOutlook, chains: Sequence[Chain], asked: Document) -> Ar
         {place: _between(open_at, ends) for place, open_at in hours.open.items()},
         () if hours.work is None else _between(hours.work, ends),
         _between(hours.home, ends),
-        _going_on(whole, {chain.name for chain in chains}),
+        _going_on(whole, views),
     )
 
 
@@ -257,11 +231,11 @@ def _between(spans: Sequence[Span], ends: Span) -> list[Span]:
     return [(a, b) for a, b in zip(edges[::2], edges[1::2], strict=True) if a < b]
 
 
-def _going_on(whole: FeastOutlook, names: set[str]) -> str:
+def _going_on(whole: FeastOutlook, views: Sequence[Outlook]) -> str:
     """What is said at the line of now: what a dish is at, and what is next and when."""
-    for view, task in feast_tasks(whole):
+    for view, task in tasks_of(whole, views):
         running = view.step(view.state.running or "")
-        if running is None or view.dish.name not in names or task.at is None:
+        if running is None or task.at is None:
             continue
         told = tell(
             "{dish}: {step}, then {task} at {at}",
@@ -272,56 +246,3 @@ def _going_on(whole: FeastOutlook, names: set[str]) -> str:
         )
         return told[:MOST_SAID]
     return ""
-
-
-def _lines(
-    whole: FeastOutlook, views: Sequence[Outlook], drawn: Passage,
-    numbers: Mapping[tuple[str, str], int],
-) -> Iterator[Line]:  # fmt: skip
-    """What the hands do, in words, and what has only a number in the picture."""
-    told: set[tuple[str, str]] = set()
-    names = [each.dish.name for each in views]
-    starts = {
-        (ribbon.chain.dish, each.key): each.start
-        for ribbon in drawn.ribbons
-        for each in ribbon.chain.stays
-    }
-    trips: dict[datetime | None, list[str]] = {}
-    tasks = [(view, task) for view, task in feast_tasks(whole) if view in views]
-    for view, task in tasks:
-        at = task.at or starts.get((view.key, task.key))
-        if task.trip == SHOPPING:
-            trips.setdefault(at, []).extend(task.together or (view.dish.name,))
-    for view, task in tasks:
-        is_begun, is_trip = task.kind == "tend", task.trip == SHOPPING
-        if not is_begun:
-            told.add((view.key, task.key))
-            told |= {(each.key, task.key) for each in views if each.dish.name in task.together}
-        number = None if is_begun else numbers.get((view.key, task.key))
-        step, at = view.step(task.key), task.at or starts.get((view.key, task.key))
-        together = tuple(trips.pop(at, ())) if is_trip else task.together
-        if is_trip and not together:
-            continue
-        words = task.title if is_begun or step is None else step.title
-        name = short_name(view.dish.name, names)
-        yield Line(at, view, name, task.key, words, number, task.withheld, together, is_trip)
-    by_key = {view.key: view for view in views}
-    for ribbon in drawn.ribbons:
-        key = (ribbon.chain.dish, ribbon.key)
-        if ribbon.number and key not in told and ribbon.stay.state == "ahead":
-            view, stay = by_key[ribbon.chain.dish], ribbon.stay
-            name = short_name(view.dish.name, names)
-            yield Line(stay.start, view, name, stay.key, stay.title, ribbon.number)
-
-
-def _by_day(
-    lines: Sequence[Line], whole: FeastOutlook, since: datetime | None, until: datetime | None
-) -> tuple[Day, ...]:
-    zone = ZoneInfo(whole.feast.time_zone)
-    today = whole.now.astimezone(zone).date()
-    days: dict[date | None, list[Line]] = {}
-    for line in lines:
-        if until and (line.at is None or line.at >= until or line.at < (since or line.at)):
-            continue
-        days.setdefault(line.at.astimezone(zone).date() if line.at else None, []).append(line)
-    return tuple(Day(day, day == today, tuple(each)) for day, each in days.items())
