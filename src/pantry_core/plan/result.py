@@ -1,7 +1,7 @@
 """What a plan answers."""
 
-from dataclasses import dataclass
-from datetime import datetime, timedelta
+from dataclasses import dataclass, replace
+from datetime import UTC, datetime, timedelta
 from typing import Any, Literal
 
 from pantry_core.plan.changes import Change
@@ -30,6 +30,10 @@ class PlannedStep:
     text: str | None = None
     tend: str | None = None
     until: dict[str, float | bool] | None = None
+
+    def in_utc(self) -> "PlannedStep":
+        """The same with its instants in UTC."""
+        return replace(self, start=self.start.astimezone(UTC), end=self.end.astimezone(UTC))
 
     @property
     def latest_start(self) -> datetime:
@@ -97,6 +101,20 @@ class Plan:
     remedies: tuple[Remedy, ...] = ()
     notices: tuple[PlanNotice, ...] = ()
     format: Literal["pantry-clock/1"] = "pantry-clock/1"
+
+    def in_utc(self) -> "Plan":
+        """The same plan with its instants in UTC; of remedies as they are."""
+
+        def utc(moment: datetime | None) -> datetime | None:
+            return None if moment is None else moment.astimezone(UTC)
+
+        return replace(
+            self,
+            steps=tuple(each.in_utc() for each in self.steps),
+            rounds=tuple(replace(each, at=each.at.astimezone(UTC)) for each in self.rounds),
+            latest_start=utc(self.latest_start),
+            earliest_serve=utc(self.earliest_serve),
+        )
 
     def by_dish(self) -> dict[str, tuple[tuple[PlannedStep, ...], tuple[Round, ...]]]:
         """The steps and the rounds of each dish, by its id; a round with the jobs of that dish."""

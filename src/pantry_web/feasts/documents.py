@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
+from functools import cached_property
 from typing import Any
 
 from pantry_core.dish.request import LearntAsked
@@ -25,7 +26,7 @@ PLACES_OF_SIDES: Mapping[str, tuple[str, str]] = {
 """Where the document has what is no custom of its own."""
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class House:
     """What of a kitchen bears on its dishes, and what its trimming and its cooking leave [-]."""
 
@@ -38,6 +39,11 @@ class House:
     def asked(self, vessel: Vessel | None = None) -> Document:
         """The house of a `dish` document, with the vessel of the dish."""
         chosen = core_vessel(vessel) if vessel else None
+        return self._of_all | ({"vessel": chosen.model_dump(mode="json")} if chosen else {})
+
+    @cached_property
+    def _of_all(self) -> Document:
+        """What is the same for all dishes."""
         return {
             "scales": [
                 {"name": each.name, "division_g": each.division_g, "capacity_g": each.capacity_g}
@@ -48,7 +54,6 @@ class House:
                 for name, key in CURE_KEYS.items()
                 if (packet := self.larder.packets.get(key)) is not None
             ],
-            **({"vessel": chosen.model_dump(mode="json")} if chosen else {}),
             **({"learnt": self.learnt} if self.learnt else {}),
         }
 

@@ -1,7 +1,6 @@
 """Dishes worked out whole by the core, each once for the same document and rules."""
 
 import hashlib
-import json
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
@@ -10,6 +9,7 @@ from pathlib import Path
 from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
+from pydantic_core import to_json
 
 import pantry_core
 from pantry_core.dish.answer import DishOut, DishStep
@@ -91,8 +91,7 @@ def work_out(document: Document) -> Answer:
 
 def digest_of(document: Document) -> str:
     """The digest of a document and of all that answers it."""
-    text = json.dumps(document, sort_keys=True, separators=(",", ":"))
-    return hashlib.sha256(f"{_rules_digest()}{text}".encode()).hexdigest()
+    return hashlib.sha256(_rules_digest().encode() + to_json(document)).hexdigest()
 
 
 @cache

@@ -73,14 +73,15 @@ class Visit:
         return self.can_tick and not self.is_trip and not is_asked
 
     @property
-    def all_it_says(self) -> str:
-        """All that its line on the list is made of, as one text."""
-        said = [
-            (repr(each.task), each.is_from_before, each.view.key, each.view.dish.name,
-             each.view.dish.hue)
-            for each in self.entries
-        ]  # fmt: skip
-        return repr(said)
+    def mark(self) -> int:
+        """The same, in this process, for all that its line on the list is made of."""
+        return hash(
+            tuple(
+                (each.task, each.is_from_before, each.view.key, each.view.dish.name,
+                 each.view.dish.hue)
+                for each in self.entries
+            )
+        )  # fmt: skip
 
     @property
     def dishes(self) -> list[str]:
@@ -108,9 +109,9 @@ class Group:
         return self.when != "now" and not any(each.has_press for each in self.visits)
 
     @property
-    def all_it_says(self) -> str:
-        """All that its lines are made of, as one text."""
-        return repr([each.all_it_says for each in self.visits])
+    def mark(self) -> int:
+        """The same, in this process, for all that its lines are made of."""
+        return hash(tuple(each.mark for each in self.visits))
 
 
 @dataclass(frozen=True, slots=True)
