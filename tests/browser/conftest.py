@@ -11,15 +11,8 @@ from pathlib import Path
 
 import pytest
 
-ROOT = Path(__file__).parents[2]
-LOAD = """
-import django
-django.setup()
-from django.core.management import call_command
-from pantry_web.demo.kitchen import load_whole
-call_command("migrate", verbosity=0)
-load_whole()
-"""
+from tests.conftest import ROOT, environment
+
 LOADED: list[Path] = []
 CHROMIUM = "/usr/bin/chromium"
 
@@ -39,30 +32,9 @@ def listens(port):
         time.sleep(0.1)
 
 
-def environment(data):
-    return os.environ | {
-        "PANTRY_DATA": str(data), "PANTRY_PLAIN_HTTP": "1", "PYTHONPATH": "src",
-        "DJANGO_SETTINGS_MODULE": "pantry_web.settings",
-    }  # fmt: skip
-
-
 @pytest.fixture(scope="session", autouse=True)
-def _loaded_demo(tmp_path_factory):
-    """The demo is loaded once, by whichever worker comes first, and copied for each server."""
-    folder = tmp_path_factory.getbasetemp().parent / "loaded-demo"
-    done = folder / "is-done"
-    try:
-        folder.mkdir()
-    except FileExistsError:
-        for _ in range(3000):
-            if done.exists():
-                break
-            time.sleep(0.1)
-    else:
-        command = [sys.executable, "-c", LOAD]
-        subprocess.run(command, cwd=ROOT, env=environment(folder), check=True)
-        done.touch()
-    LOADED.append(folder)
+def _keep_loaded_demo(loaded_demo):
+    LOADED.append(loaded_demo)
 
 
 @contextmanager

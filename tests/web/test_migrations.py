@@ -1,7 +1,6 @@
 """Databases of every earlier migration, made-up kitchens all, brought up to what is today."""
 
 import json
-import os
 import sqlite3
 import subprocess
 import sys
@@ -10,6 +9,7 @@ from pathlib import Path
 import pytest
 
 from pantry_core.dish.answer import DishStep
+from tests.conftest import environment
 
 HERE, ROOT = Path(__file__).parent / "databases", Path(__file__).parents[2]
 KEPT = ("title", "min_h", "prefer_h", "max_h", "hands_min", "every_h", "tend", "uses", "kind")
@@ -29,12 +29,10 @@ NEVER_REWRITTEN = ("feasts_event", "feasts_weighsheet", "feasts_mishap")
 
 
 def run(data, *command, **more):
-    environment = os.environ | {
-        "PANTRY_DATA": str(data), "PANTRY_PLAIN_HTTP": "1", "PYTHONPATH": f"{ROOT}/src:{ROOT}",
-        "DJANGO_SETTINGS_MODULE": "pantry_web.settings", **more,
-    }  # fmt: skip
-    done = subprocess.run([sys.executable, *command], cwd=ROOT, env=environment, check=True,
-                          capture_output=True, text=True)  # fmt: skip
+    done = subprocess.run(
+        [sys.executable, *command], cwd=ROOT, env=environment(data) | more, check=True,
+        capture_output=True, text=True,
+    )  # fmt: skip
     return done.stdout
 
 

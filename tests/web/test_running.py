@@ -5,6 +5,7 @@ import json
 import logging
 import os
 import re
+import shutil
 import socket
 import sqlite3
 import subprocess
@@ -40,13 +41,9 @@ def test_no_copy_of_a_signed_in_page_stays(cook):
 
 
 @pytest.fixture(scope="module")
-def data(tmp_path_factory):
+def data(tmp_path_factory, loaded_demo):
     """A database that is migrated, with a kitchen."""
-    folder = tmp_path_factory.mktemp("kept")
-    run(folder, "manage.py", "migrate", "--verbosity=0")
-    run(folder, "-c", "import django; django.setup(); "
-        "from pantry_web.demo.kitchen import load; load()")  # fmt: skip
-    return folder
+    return shutil.copytree(loaded_demo, tmp_path_factory.mktemp("kept"), dirs_exist_ok=True)
 
 
 def test_a_copy_under_way_has_every_commit_before_it(data, tmp_path):

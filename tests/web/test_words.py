@@ -118,9 +118,7 @@ STATES = {
     "too late": lambda quince: Feast.objects.filter(kitchen=quince).update(
         serve_at=quince.stands_at + timedelta(hours=9)
     ),
-    "a fridge too small": lambda quince: (
-        lantern(quince), quince.places.filter(name="fridge").update(capacity=3.0)
-    ),
+    "a fridge too small": lambda quince: quince.places.filter(name="fridge").update(capacity=3.0),
     "away for long": lambda quince: (lantern(quince), quince.absences.create(
         begins=quince.stands_at + timedelta(hours=2), ends=quince.stands_at + timedelta(days=2)
     )),
@@ -149,8 +147,7 @@ STATES = {
 SAME_WORDS = {"the day before", "away for long", "a dish is dropped"}
 """States whose pages say nothing that those of another do not."""
 SAME_DISHES = {
-    "all dishes", "the day before", "the day of the fire", "a fridge too small", "away for long",
-    "a dish is dropped",
+    "all dishes", "the day before", "the day of the fire", "away for long", "a dish is dropped",
 }  # fmt: skip
 
 
