@@ -14,16 +14,13 @@ import urllib.error
 import urllib.request
 
 from django.core.management import call_command
-from django.template.loader import render_to_string
-from django.test import RequestFactory
 from playwright.sync_api import sync_playwright
 
 from pantry_web.demo import kitchen as demo
 from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.models import Feast
 from pantry_web.kitchens.models import Kitchen
-from pantry_web.passage.pictures import JUST_PAST, Seen, picture
-from pantry_web.passage.views import Place
+from pantry_web.passage.pictures import JUST_PAST, Seen, picture, written
 from pantry_web.planning.outlook import feast_outlook
 from pantry_web.planning.solving import work_out_plan
 
@@ -61,18 +58,14 @@ def main() -> None:
         add_dish(six, job, {"job": {"name": job, "made_g": 1500.0}})
     whole = _planned(six, kitchen)
     seen = Seen(since=whole.now - JUST_PAST)
-    context = {"feast": six, "whole": whole, "place": Place(whole), "now": whole.now,
-               "units": "metric", "dish": None}  # fmt: skip
-    request = RequestFactory().get("/")
     drawing, rendering, sizes = [], [], {}
     for _ in range(REPEATS):
         begun = time.perf_counter()
         drawn = picture(whole, whole.dishes, seen)
         drawing.append(1000 * (time.perf_counter() - begun))
         begun = time.perf_counter()
-        for name, each in (("wide", drawn.wide), ("narrow", drawn.narrow)):
-            told = context | {"p": each, "name": name, "picture": drawn}
-            sizes[name] = len(render_to_string("passage/_picture.html", told, request).encode())
+        for name, each in written(drawn, whole, None, is_day=False).items():
+            sizes[name] = len(each.encode())
         rendering.append(1000 * (time.perf_counter() - begun))
     print(f"{len(whole.dishes)} dishes: drawn in {statistics.median(drawing):.1f} ms, "
           f"both sizes written in {statistics.median(rendering):.1f} ms; "
@@ -89,7 +82,8 @@ def _planned(feast: Feast, kitchen: Kitchen):
 
 def _dragged() -> None:
     command = [sys.executable, "manage.py", "demo", "--port", str(PORT)]
-    with subprocess.Popen(command, env=dict(os.environ), stdout=subprocess.DEVNULL) as server:
+    where = os.environ | {"PANTRY_HOSTS": "127.0.0.1"}
+    with subprocess.Popen(command, env=where, stdout=subprocess.DEVNULL) as server:
         try:
             _wait()
             with sync_playwright() as play:
@@ -117,6 +111,7 @@ def _drag(page) -> None:
     page.get_by_role("button", name="Sign in").click()
     page.wait_for_url("**/")
     page.goto(f"http://127.0.0.1:{PORT}/feasts/1/passage/")
+    page.locator("a.ribbon[data-latest]").first.wait_for(timeout=60_000)
     name = "a.ribbon[aria-label^='Bay-salted duck: Dry brine']"
     took = page.locator(name).evaluate(DRAG)
     print(f"a move of the pointer: {statistics.median(took):.1f} ms at the median, "

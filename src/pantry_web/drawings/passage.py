@@ -166,7 +166,8 @@ def _seen(stays: Sequence[Stay], since: datetime | None, until: datetime | None)
         begin = max(stay.start, since) if since else stay.start
         end = min(stay.end, until) if until else stay.end
         if end > begin:
-            yield replace(stay, start=begin, end=end)
+            is_whole = (begin, end) == (stay.start, stay.end)
+            yield stay if is_whole else replace(stay, start=begin, end=end)
 
 
 def _window(

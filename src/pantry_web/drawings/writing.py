@@ -31,14 +31,15 @@ def lettered(
     """
     bands = [*covered, *(box for row in rows for box in band_boxes(row))]
     for row in rows:
-        yield (
-            replace(
-                ribbon,
-                lines=_within(ribbon, _free(ribbon, bands), size, is_named=_is_named(
-                    ribbon, has_several=len(rows) > 1, has_heads=has_heads)) or (),
-            )
-            for ribbon in row
-        )  # fmt: skip
+        yield (_lettered(ribbon, bands, size, len(rows), has_heads=has_heads) for ribbon in row)
+
+
+def _lettered(
+    ribbon: Ribbon, bands: Sequence[Box], size: Format, dishes: int, *, has_heads: bool
+) -> Ribbon:
+    is_named = _is_named(ribbon, has_several=dishes > 1, has_heads=has_heads)
+    lines = _within(ribbon, bands, size, is_named=is_named)
+    return replace(ribbon, lines=lines) if lines else ribbon
 
 
 def _is_named(ribbon: Ribbon, *, has_several: bool, has_heads: bool) -> bool:
@@ -46,9 +47,9 @@ def _is_named(ribbon: Ribbon, *, has_several: bool, has_heads: bool) -> bool:
     return has_several and ribbon.chain.name != ribbon.stay.title and not is_told
 
 
-def _free(ribbon: Ribbon, covers: Sequence[Box]) -> Ribbon:
-    """The longest part of a ribbon that nothing covers."""
-    x, y, width, height = ribbon.box
+def _free(box: Box, covers: Sequence[Box]) -> Box:
+    """The longest part of a box that nothing covers."""
+    x, y, width, height = box
     begin, free = y, []
     crossing = sorted(
         (top - CLEAR, top + thick + CLEAR)
@@ -58,30 +59,32 @@ def _free(ribbon: Ribbon, covers: Sequence[Box]) -> Ribbon:
     for top, foot in crossing:
         free.append((begin, top - begin))
         begin = max(begin, foot)
-    best = max([*free, (begin, y + height - begin)], key=lambda part: part[1])
-    return replace(ribbon, y=best[0], height=max(best[1], 0.0))
+    top, tall = max([*free, (begin, y + height - begin)], key=lambda part: part[1])
+    return (x, top, width, max(tall, 0.0))
 
 
 def _within(
-    ribbon: Ribbon, free: Ribbon, size: Format, *, is_named: bool
+    ribbon: Ribbon, covers: Sequence[Box], size: Format, *, is_named: bool
 ) -> tuple[Text, ...] | None:
     """The writing in a ribbon: in lines where it is wide enough, else along it.
 
-    What crosses it is kept clear of where the free part has room for its first words.
+    What covers it is kept clear of where the longest free part has room for some wording.
     """
     stay, name = ribbon.stay, ribbon.chain.name
     named = [name] if is_named else []
-    whole = inside([*named, stay.title, stay.length], ribbon.box, size.letter)
     is_slim = ribbon.width < LINES_FROM and ribbon.height > NAMED_FROM
+    whole = inside([*named, stay.title, stay.length], ribbon.box, size.letter)
     if whole is not None and not is_slim:
         return whole
+    if ribbon.height <= NAMED_FROM:
+        return inside([*named, stay.title], ribbon.box, size.letter)
     told = f"{stay.title}, {stay.length}"
     wordings = [f"{name}: {told.lower()}", f"{name}: {stay.title.lower()}"]
     letter = BOLD * size.letter
     all_of_them = [*(wordings if is_named else [told]), stay.title]
-    free_room = (free.height - ALONG_PAD) / letter
-    fits_free = any(len(each) <= int(free_room) for each in all_of_them)
-    turned = along(all_of_them, (free if fits_free else ribbon).box, letter)
+    free = _free(ribbon.box, covers)
+    room = int((free[3] - ALONG_PAD) / letter)
+    turned = along(all_of_them, free, letter) if min(map(len, all_of_them)) <= room else None
     turned = turned or along(all_of_them, ribbon.box, letter)
     if turned is not None:
         return (turned,)

@@ -7,6 +7,9 @@ from datetime import datetime, timedelta
 from functools import partial
 from zoneinfo import ZoneInfo
 
+from django.urls import reverse
+from django.utils.safestring import SafeString
+
 from pantry_core.measures.said import span
 from pantry_core.plan.hours import hours_of as hours_of_plan
 from pantry_core.plan.problem import household
@@ -26,10 +29,11 @@ from pantry_web.drawings.shapes import (
     Visit,
 )
 from pantry_web.drawings.timescale import House, next_midnight
+from pantry_web.passage.svg import Telling, svg
 from pantry_web.passage.words import Day, tasks_of, words_by_day
 from pantry_web.planning.dish_document import Document
 from pantry_web.planning.outlook import FeastOutlook, Outlook
-from pantry_web.quantities import hours_of, volume
+from pantry_web.quantities import at, hours_of, volume
 from pantry_web.sentences import said, tell, translated
 
 MOST_SAID = 90
@@ -85,6 +89,38 @@ def picture(whole: FeastOutlook, views: Sequence[Outlook], seen: Seen) -> Pictur
     narrow = draw(_in_size(NARROW, seen), around=replace(around, going_on=""), numbers=numbers)
     between = (since, until) if until else None
     return Picture(wide, narrow, words_by_day(whole, views, wide, between), _scale(wide))
+
+
+def written(
+    drawn: Picture, whole: FeastOutlook, only: Outlook | None, *, is_day: bool
+) -> dict[str, SafeString]:
+    """Both sizes as SVG, by their names; ribbons of the wide one are buttons.
+
+    Parameters: drawn; whole; only, the dish that is looked at by itself; is_day, whether a day is.
+    """
+    feast, units = whole.feast, whole.kitchen.units
+    of = "?of=dish" if only else ""
+    title = tell(
+        "{name}: time runs down, places across. The same stands in words below.",
+        name=only.dish.name if only else feast.name,
+    )
+    narrow = Telling(
+        "narrow",
+        title,
+        partial(said, units=units),
+        partial(at, zone=feast.time_zone),
+        lambda dish, key: reverse("passage-step", args=[dish, key]) + of,
+    )
+    data = {
+        "scale": drawn.scale,
+        "anchor": f"{feast.serve_at.timestamp():.0f}",
+        "now": f"{whole.now.timestamp():.0f}",
+        "zone": feast.time_zone,
+    }
+    page = reverse("feast-passage", args=[feast.pk])
+    to_day = None if only or is_day else lambda day: f"{page}?day={day.isoformat()}"
+    wide = replace(narrow, name="wide", day=to_day, data=data)
+    return {"wide": svg(drawn.wide, wide), "narrow": svg(drawn.narrow, narrow)}
 
 
 def _in_size(size: Format, seen: Seen) -> Format:

@@ -19,7 +19,7 @@ from pantry_web.kitchens.access import cook_of
 from pantry_web.passage.actions.move_step import move_step
 from pantry_web.passage.forms import MoveForm
 from pantry_web.passage.moves import Move, tried
-from pantry_web.passage.pictures import JUST_PAST, Seen, kept_spans, picture, spans_now
+from pantry_web.passage.pictures import JUST_PAST, Seen, kept_spans, picture, spans_now, written
 from pantry_web.planning.access import feast_outlook_of, outlook_of
 from pantry_web.planning.changes import changes
 from pantry_web.planning.hands import tasks
@@ -166,7 +166,7 @@ def _of_picture(request: HttpRequest, place: Place) -> dict[str, Any]:
     rows = [row for row in stays.values() if only or row[1].state != "done"]
     return {
         "picture": drawn,
-        "sizes": [("wide", drawn.wide), ("narrow", drawn.narrow)] if drawn else [],
+        **(written(drawn, place.whole, only, is_day=place.day is not None) if drawn else {}),
         "views": [each for each in views if any(dish == each.key for dish, _ in stays)],
         "plan_rows": sorted(rows, key=lambda row: row[1].start),
         "remedy": remedy,
