@@ -1,11 +1,12 @@
 """The one place where the core's sentences become those of the page: its language, its units."""
 
 from collections.abc import Mapping, Sequence
+from functools import lru_cache
 from typing import Any
 
 from django.core.serializers.json import DjangoJSONEncoder
 from django.db import models
-from django.utils.translation import gettext
+from django.utils.translation import get_language, gettext
 
 from pantry_core.text import Text, filled, say
 from pantry_web.quantities import in_units
@@ -14,6 +15,8 @@ PATTERN, FIGURES = "$text", "$with"
 """How a sentence stands in JSON. A key of somebody's own that begins like these gets one sign more,
 so that nothing that was brought in can pass for a sentence and be filled in."""
 OURS = "$"
+MOST_REMEMBERED = 8192
+"""So many texts are not looked up again."""
 
 
 def said(text: str | None, units: str = "metric") -> str:
@@ -28,9 +31,9 @@ def said(text: str | None, units: str = "metric") -> str:
 def translated(text: str) -> str:
     """A text of the core in the language of the page; what no catalogue has stays as it is."""
     if not isinstance(text, Text):
-        return gettext(text) if text else text
+        return _looked_up(text, get_language()) if text else text
     figures = {name: _figure(value) for name, value in text.figures.items()}
-    return filled(_pattern(text.pattern), figures)
+    return filled(_pattern(text.pattern, get_language()), figures)
 
 
 def tell(pattern: str, **figures: object) -> str:
@@ -52,7 +55,15 @@ def sentence_of(clause: str) -> str:
     return f"{told[:1].upper()}{told[1:]}."
 
 
-def _pattern(pattern: str) -> str:
+@lru_cache(maxsize=MOST_REMEMBERED)
+def _looked_up(text: str, language: str | None) -> str:
+    """A text in the language that is spoken, which is named so that each is remembered."""
+    return gettext(text)
+
+
+@lru_cache(maxsize=MOST_REMEMBERED)
+def _pattern(pattern: str, language: str | None) -> str:
+    """A pattern in the language that is spoken; one without a word stays as it is."""
     return gettext(pattern) if any(sign.isalpha() for sign in _outside_holes(pattern)) else pattern
 
 

@@ -1,6 +1,6 @@
 """A scale of time that runs down: low rows for ordinary days, the feast day large by the hour."""
 
-from bisect import bisect_right
+from bisect import bisect_left, bisect_right
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, time, timedelta
@@ -106,7 +106,7 @@ def time_scale(
         hourly = heights.night_hour if at_night else heights.hour
         sizes.append(hours * (hourly if left >= hourly_from else heights.day / 24))
     for a, b in spans:
-        inside = [i for i, left in enumerate(moments[:-1]) if a <= left and moments[i + 1] <= b]
+        inside = range(bisect_left(moments, a), bisect_right(moments, b) - 1)
         drawn = sum(sizes[i] for i in inside)
         if 0 < drawn < heights.least:
             for i in inside:

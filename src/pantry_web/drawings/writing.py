@@ -73,9 +73,10 @@ def _within(
     stay, name = ribbon.stay, ribbon.chain.name
     named = [name] if is_named else []
     is_slim = ribbon.width < LINES_FROM and ribbon.height > NAMED_FROM
-    whole = inside([*named, stay.title, stay.length], ribbon.box, size.letter)
-    if whole is not None and not is_slim:
-        return whole
+    if not is_slim:
+        whole = inside([*named, stay.title, stay.length], ribbon.box, size.letter)
+        if whole is not None:
+            return whole
     if ribbon.height <= NAMED_FROM:
         return inside([*named, stay.title], ribbon.box, size.letter)
     told = f"{stay.title}, {stay.length}"

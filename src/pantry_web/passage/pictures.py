@@ -30,7 +30,7 @@ from pantry_web.drawings.shapes import (
 )
 from pantry_web.drawings.timescale import House, next_midnight
 from pantry_web.passage.svg import Telling, svg
-from pantry_web.passage.words import Day, tasks_of, words_by_day
+from pantry_web.passage.words import Day, Told, tasks_of, words_by_day
 from pantry_web.planning.dish_document import Document
 from pantry_web.planning.outlook import FeastOutlook, Outlook
 from pantry_web.quantities import at, hours_of, volume
@@ -80,7 +80,8 @@ def picture(whole: FeastOutlook, views: Sequence[Outlook], seen: Seen) -> Pictur
     if not any(_is_seen(each, since, until) for chain in chains for each in chain.stays):
         return None
     house = House(zone, whole.kitchen.wake, whole.kitchen.sleep)
-    around = _around(whole, views, chains, seen.house or whole.plan_documents[0])
+    left = tasks_of(whole, views)
+    around = _around(whole, chains, left, seen.house or whole.plan_documents[0])
     draw = partial(
         passage, chains, whole.now, whole.feast.serve_at, house, since=seen.since, day=seen.day
     )
@@ -88,7 +89,7 @@ def picture(whole: FeastOutlook, views: Sequence[Outlook], seen: Seen) -> Pictur
     numbers = {(each.chain.dish, each.key): each.number for each in wide.ribbons if each.number}
     narrow = draw(_in_size(NARROW, seen), around=replace(around, going_on=""), numbers=numbers)
     between = (since, until) if until else None
-    return Picture(wide, narrow, words_by_day(whole, views, wide, between), _scale(wide))
+    return Picture(wide, narrow, words_by_day(whole, views, wide, left, between), _scale(wide))
 
 
 def written(
@@ -229,7 +230,7 @@ def _state(view: Outlook, key: str) -> State:
 
 
 def _around(
-    whole: FeastOutlook, views: Sequence[Outlook], chains: Sequence[Chain], asked: Document
+    whole: FeastOutlook, chains: Sequence[Chain], left: Sequence[Told], asked: Document
 ) -> Around:
     """Rooms and hours of the kitchen over the time that is drawn, as a `plan` document has them.
 
@@ -253,7 +254,7 @@ def _around(
         {place: _between(open_at, ends) for place, open_at in hours.open.items()},
         () if hours.work is None else _between(hours.work, ends),
         _between(hours.home, ends),
-        _going_on(whole, views),
+        _going_on(whole, left),
     )
 
 
@@ -267,9 +268,9 @@ def _between(spans: Sequence[Span], ends: Span) -> list[Span]:
     return [(a, b) for a, b in zip(edges[::2], edges[1::2], strict=True) if a < b]
 
 
-def _going_on(whole: FeastOutlook, views: Sequence[Outlook]) -> str:
+def _going_on(whole: FeastOutlook, left: Sequence[Told]) -> str:
     """What is said at the line of now: what a dish is at, and what is next and when."""
-    for view, task in tasks_of(whole, views):
+    for view, task in left:
         running = view.step(view.state.running or "")
         if running is None or task.at is None:
             continue

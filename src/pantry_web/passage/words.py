@@ -47,25 +47,26 @@ def tasks_of(whole: FeastOutlook, views: Sequence[Outlook]) -> list[Told]:
 
 
 def words_by_day(
-    whole: FeastOutlook, views: Sequence[Outlook], drawn: Passage,
+    whole: FeastOutlook, views: Sequence[Outlook], drawn: Passage, found: Sequence[Told],
     between: tuple[datetime | None, datetime] | None,
 ) -> tuple[Day, ...]:  # fmt: skip
     """The words beside a picture.
 
     Parameters: whole; views, its dishes that are drawn; drawn, the picture that numbers them;
-    between, the instants between which they lie where that is a day alone.
+    found, what is left to do for them; between, the instants between which they lie where that is
+    a day alone.
     """
     zone = ZoneInfo(whole.feast.time_zone)
     today = whole.now.astimezone(zone).date()
     days: dict[date | None, list[Line]] = {}
-    found = _lines(whole, views, drawn)
-    for line in sorted(found, key=lambda each: (each.at or whole.now, each.number or 0)):
+    lines = _lines(views, drawn, found)
+    for line in sorted(lines, key=lambda each: (each.at or whole.now, each.number or 0)):
         if between is None or (line.at and (between[0] or line.at) <= line.at < between[1]):
             days.setdefault(line.at.astimezone(zone).date() if line.at else None, []).append(line)
     return tuple(Day(day, day == today, tuple(each)) for day, each in days.items())
 
 
-def _lines(whole: FeastOutlook, views: Sequence[Outlook], drawn: Passage) -> Iterator[Line]:
+def _lines(views: Sequence[Outlook], drawn: Passage, found: Sequence[Told]) -> Iterator[Line]:
     names = {view.key: short_name(view.dish.name, [e.dish.name for e in views]) for view in views}
     numbers = {(each.chain.dish, each.key): each.number for each in drawn.ribbons if each.number}
     starts = {
@@ -74,7 +75,7 @@ def _lines(whole: FeastOutlook, views: Sequence[Outlook], drawn: Passage) -> Ite
         for stay in each.chain.stays
     }
     told: set[tuple[str, str]] = set()
-    for view, task, at, together in _at_their_hours(tasks_of(whole, views), starts):
+    for view, task, at, together in _at_their_hours(found, starts):
         step, is_round = view.step(task.key), task.kind == "tend"
         if not is_round:
             told |= {(each.key, task.key) for each in views if each.dish.name in together}
