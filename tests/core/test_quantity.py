@@ -66,7 +66,7 @@ def test_water_by_mass_or_volume():
         parse_quantity("1 pint", "water", "g")
 
 
-@settings(max_examples=1500, deadline=None)
+@settings(max_examples=400, deadline=None)
 @given(st.text(max_size=70))
 def test_never_anything_but_a_number_or_a_message(text):
     for read in (parse_number, lambda t: parse_quantity(t, "mass", "g")):
@@ -74,7 +74,7 @@ def test_never_anything_but_a_number_or_a_message(text):
             assert read(text) >= 0
 
 
-@settings(max_examples=500, deadline=None)
+@settings(max_examples=400, deadline=None)
 @given(st.integers(0, 10**6), st.integers(0, 99), st.sampled_from(["g", "kg", "lb", "oz"]))
 def test_reads_back_what_is_printed(whole, hundredths, unit):
     number = f"{whole}.{hundredths:02d}"

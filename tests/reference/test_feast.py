@@ -14,7 +14,7 @@ from tests.reference.feast_rules import (
     with_hours,
 )
 
-FEASTS, FEASTS_WITH_HOURS = 14, 14
+FEASTS, FEASTS_WITH_HOURS = 14, 9
 ROOT = Path(__file__).parents[2]
 
 
