@@ -38,7 +38,6 @@ class Stay:
     state: State
     length: str
     uses: float = 1.0
-    has_hands: bool = False
     latest: datetime | None = None
     is_locked: bool = False
     after: tuple[tuple[str, str], ...] = ()

@@ -214,7 +214,6 @@ def _stays(view: Outlook, steps: Sequence[PlannedStep], *, is_other: bool) -> It
             state=_state(view, step.id),
             length=translated(span(hours_of(planned.end - planned.start))),
             uses=step.uses,
-            has_hands=bool(step.hands_min),
             latest=planned.latest_start if is_ahead else None,
             is_locked=bool(step.locked_start) and is_ahead,
             after=tuple((each.dish, each.step) for each in step.after),
