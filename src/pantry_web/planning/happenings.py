@@ -1,6 +1,6 @@
 """The log in words."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from datetime import datetime
 
@@ -22,14 +22,11 @@ class Happening:
     by: str
 
 
-def happenings(view: Outlook) -> list[Happening]:
+def happenings(view: Outlook) -> Iterator[Happening]:
     """What stands in the log, the latest first; of a step's start and end only what tells more."""
-    told = [
-        Happening(event.at, _words(view, event), event.mass_g, event.by.username)
-        for event in view.state.events
-        if event.what not in (What.STEP_ENDED, What.HEAT_READ) and not _said_better(view, event)
-    ]
-    return told[::-1]
+    for event in reversed(view.state.events):
+        if event.what not in (What.STEP_ENDED, What.HEAT_READ) and not _said_better(view, event):
+            yield Happening(event.at, _words(view, event), event.mass_g, event.by.username)
 
 
 def _said_better(view: Outlook, event: Event) -> bool:

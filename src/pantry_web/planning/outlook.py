@@ -5,7 +5,7 @@ from dataclasses import dataclass, field, replace
 from datetime import datetime
 from functools import cached_property
 
-from django.db.models import Prefetch, prefetch_related_objects
+from django.db.models import prefetch_related_objects
 
 from pantry_core.dish.answer import DishNotice, DishOut, DishStep, Verdict
 from pantry_core.dish.said import DISCARD
@@ -33,13 +33,17 @@ from pantry_web.planning.surroundings import Surroundings, surroundings_of
 
 @dataclass(frozen=True, eq=False)
 class Outlook:
-    """A dish at a moment: its answer, what has happened, and its part of the plan."""
+    """A dish at a moment: its answer, what has happened, and its part of the plan.
+
+    `log` is all that was written down of it, later than this moment and withdrawn too.
+    """
 
     dish: Dish
     kitchen: Kitchen
     now: datetime
     state: DishState
     whole: "FeastOutlook" = field(repr=False)
+    log: Sequence[Event] = field(default=(), repr=False)
 
     @cached_property
     def key(self) -> str:
@@ -370,7 +374,7 @@ class FeastOutlook:
 def feast_outlook(
     feast: Feast, kitchen: Kitchen, now: datetime, *, looks: bool = False
 ) -> FeastOutlook:
-    """The outlook of a feast: its dishes and their logs are read, one query each."""
+    """The outlook of a feast: its dishes are read in one query, their logs in another."""
     return feast_outlooks([feast], kitchen, now, looks=looks)[0]
 
 
@@ -385,20 +389,23 @@ def feast_outlooks(
     """The outlooks of several feasts of a kitchen, read together."""
     around = surroundings_of(kitchen, now)
     wholes = {feast.pk: FeastOutlook(feast, around, looks=looks, behind=behind) for feast in feasts}
-    dishes = Dish.objects.filter(feast__in=feasts).select_related("vessel")
-    events = Prefetch("events", Event.objects.select_related("by"))
-    for dish in dishes.prefetch_related(events, noted_before()):
+    logs: dict[int, list[Event]] = {}
+    for event in Event.objects.filter(dish__feast__in=feasts).select_related("by"):
+        logs.setdefault(event.dish_id, []).append(event)
+    dishes = list(Dish.objects.filter(feast__in=feasts).select_related("vessel"))
+    prefetch_related_objects([each for each in dishes if each.copied_from_id], noted_before())
+    for dish in dishes:
         whole = wholes[dish.feast_id]
         dish.feast = whole.feast
-        whole.dishes.append(_outlook(dish, whole))
+        whole.dishes.append(_outlook(dish, whole, logs.get(dish.pk, [])))
     if behind:
         ahead = [each for each in wholes.values() if each.is_ahead]
         around.found.update(found_already(kitchen, [each.asked for each in ahead]))
     return list(wholes.values())
 
 
-def _outlook(dish: Dish, whole: FeastOutlook) -> Outlook:
-    return Outlook(dish, whole.kitchen, whole.now, derive(dish.events.all(), whole.now), whole)
+def _outlook(dish: Dish, whole: FeastOutlook, log: Sequence[Event]) -> Outlook:
+    return Outlook(dish, whole.kitchen, whole.now, derive(log, whole.now), whole, log)
 
 
 def outlook(dish: Dish, kitchen: Kitchen, now: datetime) -> Outlook:
@@ -411,7 +418,6 @@ def outlook_alone(dish: Dish, kitchen: Kitchen, now: datetime) -> Outlook:
 
     For what is written down of it, which neither the plan nor another dish bears on.
     """
-    prefetch_related_objects([dish], "events")
     whole = FeastOutlook(dish.feast, surroundings_of(kitchen, now), looks=True)
-    whole.dishes.append(_outlook(dish, whole))
+    whole.dishes.append(_outlook(dish, whole, list(dish.events.all())))
     return whole.dishes[0]

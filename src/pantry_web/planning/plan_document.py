@@ -146,30 +146,44 @@ def _with_known_waits(dishes: list[Document]) -> list[Document]:
 
 def steps_document(steps: Iterable[DishStep], anchor: datetime | None = None) -> list[Document]:
     """Steps of which nothing has happened yet, without holding."""
-    return [step_document(step, StepFacts(), anchor) for step in steps if step.kind != "hold"]
+    return [step_document(step, anchor=anchor) for step in steps if step.kind != "hold"]
 
 
-def step_document(step: DishStep, fact: StepFacts, anchor: datetime | None = None) -> Document:
+def step_document(
+    step: DishStep, fact: StepFacts | None = None, anchor: datetime | None = None
+) -> Document:
     """A step of the plan document, with what has happened of it.
 
     A lock falls on the quarter hour before it, counted from the anchor: the feast may have moved.
     What is put off is locked to its hour.
     """
-    locked = datetime.fromisoformat(step.locked_start) if step.locked_start else None
-    locked = fact.put_off_until or locked
-    told = {
-        "name": step.title, "place": SHOP if step.trip == SHOP else step.place,
+    told: Document = {
         "prefer_h": step.prefer_h, "max_h": step.max_h,
-        "hands_min": step.hands_min or None, "attended": step.attended or None, "uses": step.uses,
+        "hands_min": step.hands_min or None, "attended": step.attended or None,
         "every_h": step.every_h, "trip": step.trip,
         "after": [each.model_dump(exclude_unset=True) for each in step.after] or None,
-        "rounds_done": [each.isoformat() for each in fact.rounds_done] or None,
-        "started_at": fact.started_at.isoformat() if fact.started_at else None,
-        "ended_at": fact.ended_at.isoformat() if fact.ended_at else None,
-        "locked_start": on_grid(locked, anchor),
+        "place": SHOP if step.trip == SHOP else step.place,
     }  # fmt: skip
     known = {name: value for name, value in told.items() if value is not None}
-    return {"id": step.id, "kind": step.kind, "min_h": step.min_h, **known}
+    locked = datetime.fromisoformat(step.locked_start) if step.locked_start else None
+    if fact is not None:
+        known |= _happened(fact)
+        locked = fact.put_off_until or locked
+    if locked is not None:
+        known["locked_start"] = on_grid(locked, anchor)
+    return {
+        "id": step.id, "kind": step.kind, "name": step.title, "uses": step.uses,
+        "min_h": step.min_h, **known,
+    }  # fmt: skip
+
+
+def _happened(fact: StepFacts) -> Document:
+    told = {
+        "rounds_done": [each.isoformat() for each in fact.rounds_done],
+        "started_at": fact.started_at.isoformat() if fact.started_at else None,
+        "ended_at": fact.ended_at.isoformat() if fact.ended_at else None,
+    }
+    return {name: value for name, value in told.items() if value}
 
 
 def on_grid(moment: datetime | None, anchor: datetime | None) -> str | None:
@@ -182,7 +196,7 @@ def on_grid(moment: datetime | None, anchor: datetime | None) -> str | None:
 def _dish(asked: ToPlan, anchor: datetime, early_min: float) -> Document:
     """A dish; steps that were passed over before the last fact are left out."""
     facts = asked.state.facts
-    steps = [step_document(step, facts.get(step.id, StepFacts()), anchor) for step in asked.steps]
+    steps = [step_document(step, facts.get(step.id), anchor) for step in asked.steps]
     begun = [i for i, each in enumerate(steps) if _is_begun(each)]
     last_fact = begun[-1] if begun else -1
     own_hour, early = on_grid(asked.dish.serve_at, anchor), asked.dish.early_max_min

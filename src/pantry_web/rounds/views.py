@@ -128,7 +128,7 @@ def _page(request: HttpRequest, view: Outlook, form: NoteForm | None) -> HttpRes
         **gate_context(view),
         "later": left[1:],
         "running": view.step(view.state.running or ""),
-        "log": happenings(view),
+        "log": list(happenings(view)),
         "changes": changes(view.whole),
         "salt": salt_now(past, view.now) if past else None,
         "taste": taste_answer(view, past),

@@ -221,7 +221,7 @@ def _done(wholes: Sequence[FeastOutlook], now: datetime) -> Iterator[Done]:
     found = []
     for whole in wholes:
         for view in whole.dishes:
-            past = happenings(view)
-            if past and now - past[0].at <= JUST:
-                found.append(Done(view, past[0]))
+            last = next(happenings(view), None)
+            if last is not None and now - last.at <= JUST:
+                found.append(Done(view, last))
     yield from sorted(found, key=lambda each: each.happening.at, reverse=True)

@@ -16,7 +16,7 @@ def as_seen(view: Outlook) -> Iterator[None]:
     Raises: Stale when its feast was changed, or something was written down, since it was read.
     """
     dish = view.dish
-    seen = max((each.pk for each in dish.events.all()), default=0)
+    seen = max((each.pk for each in view.log), default=0)
     with once():
         version = Feast.objects.values_list("version", flat=True).get(pk=dish.feast_id)
         is_newer = Event.objects.filter(dish=dish, pk__gt=seen).exists()
