@@ -1,6 +1,6 @@
 """The one place where the core's sentences become those of the page: its language, its units."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from functools import lru_cache
 from typing import Any
 
@@ -28,12 +28,29 @@ def said(text: str | None, units: str = "metric") -> str:
     return in_units(translated(text), units, translated) if text else ""
 
 
+def speaker(units: str) -> Callable[[str | None], str]:
+    """`said`, bound to units and to the language of the page: for pages of very many texts."""
+    language = get_language()
+
+    def tell_all(text: str | None) -> str:
+        return in_units(_in_language(text, language), units, translated) if text else ""
+
+    return tell_all
+
+
 def translated(text: str) -> str:
     """A text of the core in the language of the page; what no catalogue has stays as it is."""
+    return _in_language(text, get_language())
+
+
+def _in_language(text: str, language: str | None) -> str:
     if not isinstance(text, Text):
-        return _looked_up(text, get_language()) if text else text
-    figures = {name: _figure(value) for name, value in text.figures.items()}
-    return filled(_pattern(text.pattern, get_language()), figures)
+        return _looked_up(text, language) if text else text
+    figures = {
+        name: _in_language(value, language) if isinstance(value, str) else value
+        for name, value in text.figures.items()
+    }
+    return filled(_pattern(text.pattern, language), figures)
 
 
 def tell(pattern: str, **figures: object) -> str:
@@ -75,10 +92,6 @@ def _outside_holes(pattern: str) -> str:
             kept.append(sign)
         depth -= sign == "}"
     return "".join(kept)
-
-
-def _figure(value: object) -> object:
-    return translated(value) if isinstance(value, str) else value
 
 
 class SentencesField(models.JSONField):

@@ -13,8 +13,9 @@ from pantry_core.measures.said import days_said, span
 from pantry_web.drawings.bands import band_boxes
 from pantry_web.drawings.lanes import crossed, crossings, lanes_of
 from pantry_web.drawings.lettering import LEAST_WIDE, NAMED_FROM, along, extent, inside, short_name
-from pantry_web.drawings.passage import LEFT, NARROW, WIDE, passage
+from pantry_web.drawings.passage import NARROW, WIDE, passage
 from pantry_web.drawings.scales import Length, bars, gauge
+from pantry_web.drawings.scene import LEFT, scene
 from pantry_web.drawings.shapes import Around, Chain, Room, Stay, Visit
 from pantry_web.drawings.timescale import House, midnights, nights
 from pantry_web.quantities import (
@@ -33,6 +34,10 @@ STAYS = [("buy", "shop", 1), ("chill", "fridge", 12), ("trim", "counter", 0.5),
          ("roast", "oven", 2), ("carve", "counter", 0.25)]  # fmt: skip
 
 
+def drawing(chains, now, size, numbers=None, **seen):
+    return passage(scene(chains, now, SERVE, HOUSE, **seen), size, numbers=numbers)
+
+
 def picture(size, now, since=None):
     start = SERVE - timedelta(hours=sum(hours for *_, hours in STAYS))
     stays = []
@@ -41,7 +46,7 @@ def picture(size, now, since=None):
         stays.append(Stay(key, key.title(), place, start, end, "ahead", span(hours)))
         start = end
     visits = [Visit("brine", stays[3].start + timedelta(days=day), day < 5) for day in range(1, 14)]
-    return passage([Chain("Duck", 0, stays, visits, SERVE)], now, SERVE, HOUSE, size, since=since)
+    return drawing([Chain("Duck", 0, stays, visits, SERVE)], now, size, since=since)
 
 
 @pytest.mark.parametrize("size", [WIDE, NARROW])
@@ -142,19 +147,13 @@ def test_dishes_that_lie_in_one_place_at_once_get_lanes_of_their_own():
 
     chains = [chain("Hen", 0, 5, 2), chain("Hare", 1, 4, 1), chain("Pike", 2, 2, 0.5),
               chain("Goat", 3, 9, 6, "smoker")]  # fmt: skip
-    drawn = passage(chains, SERVE - timedelta(hours=10), SERVE, HOUSE, WIDE)
+    drawn = drawing(chains, SERVE - timedelta(hours=10), WIDE)
     hen, hare, pike, goat = drawn.ribbons
     assert hen.x != hare.x
     assert pike.x == hen.x  # its lane is free again
     assert {column.name: column.lanes for column in drawn.columns}["oven"] == 2
-    (full,) = passage(
-        chains,
-        SERVE - timedelta(hours=10),
-        SERVE,
-        HOUSE,
-        WIDE,
-        around=Around({"oven": Room(2), "smoker": Room(1)}),
-    ).full
+    around = Around({"oven": Room(2), "smoker": Room(1)})
+    (full,) = drawing(chains, SERVE - timedelta(hours=10), WIDE, around=around).full
     assert (full.y, full.height) == (hare.y, pytest.approx(hare.height, abs=0.2))
     assert full.words == "full 14:30–17:30"
     assert not any(overlap(a.box, b.box) for a, b in combinations(drawn.ribbons, 2))
@@ -221,7 +220,7 @@ def test_over_random_feasts_what_is_long_says_its_name_and_nothing_leaves_the_pi
     dice = random.Random(11)
     for _ in range(100):
         chains = random_chains(dice, dice.randint(2, 9))
-        drawn = passage(chains, SERVE - timedelta(hours=30), SERVE, HOUSE, size)
+        drawn = drawing(chains, SERVE - timedelta(hours=30), size)
         placed = []
         for ribbon in drawn.ribbons:
             if ribbon.height > NAMED_FROM and ribbon.width >= LEAST_WIDE:
@@ -244,7 +243,7 @@ def test_over_random_feasts_what_is_long_says_its_name_and_nothing_leaves_the_pi
 
 def test_numbers_count_the_silent_steps_of_a_day_and_are_the_same_in_both_sizes():
     chains = random_chains(random.Random(5), 6)
-    wide = passage(chains, SERVE - timedelta(hours=30), SERVE, HOUSE, WIDE)
+    wide = drawing(chains, SERVE - timedelta(hours=30), WIDE)
     silent = [each for each in wide.ribbons if not each.lines]
     by_day = {}
     for each in silent:
@@ -255,7 +254,7 @@ def test_numbers_count_the_silent_steps_of_a_day_and_are_the_same_in_both_sizes(
         in_time = sorted(day, key=lambda each: each.number)
         assert [e.stay.start for e in in_time] == sorted(e.stay.start for e in day)
     numbers = {(each.chain.dish, each.key): each.number for each in silent}
-    narrow = passage(chains, SERVE - timedelta(hours=30), SERVE, HOUSE, NARROW, numbers=numbers)
+    narrow = drawing(chains, SERVE - timedelta(hours=30), NARROW, numbers=numbers)
     told = {(each.chain.dish, each.key): each.number for each in narrow.ribbons if each.number}
     assert told
     assert told.items() <= numbers.items()
@@ -265,7 +264,7 @@ def test_words_keep_clear_of_bands_where_they_have_room():
     crossed = 0
     for seed in range(20):
         chains = random_chains(random.Random(seed), 6)
-        drawn = passage(chains, SERVE - timedelta(days=30), SERVE, HOUSE, WIDE)
+        drawn = drawing(chains, SERVE - timedelta(days=30), WIDE)
         rows = [[each for each in drawn.ribbons if each.chain is chain] for chain in chains]
         bands = [box for row in rows for box in band_boxes(row)]
         for ribbon in drawn.ribbons:
@@ -298,9 +297,7 @@ def test_hours_that_are_shut_rooms_that_overflow_and_what_waits_for_another_are_
         {"hob": Room(1, lambda litres: f"{litres:g} l")}, {"shop": [shut], "smoker": [shut]},
         [shut], [shut],
     )  # fmt: skip
-    drawn = passage(
-        [stock, sauce, hen], SERVE - timedelta(hours=10), SERVE, HOUSE, WIDE, around=around
-    )
+    drawn = drawing([stock, sauce, hen], SERVE - timedelta(hours=10), WIDE, around=around)
     hob = next(each for each in drawn.columns if each.name == "hob")
     assert hob.filled == "2 of 1 l"
     (over,) = drawn.full
@@ -327,7 +324,7 @@ def test_a_day_alone_is_drawn_by_the_hour_and_without_what_lies_outside_it():
         Stay("brine", "Brine", "fridge", start, SERVE - timedelta(hours=24), "ahead", "16 h"),
         Stay("rest", "Rest", "fridge", SERVE - timedelta(hours=24), SERVE, "ahead", "24 h"),
     ]
-    drawn = passage([Chain("Hen", 0, stays, [], SERVE)], now, SERVE, HOUSE, WIDE, day=midnight)
+    drawn = drawing([Chain("Hen", 0, stays, [], SERVE)], now, WIDE, day=midnight)
     (row,) = drawn.rows
     assert row.is_hourly
     assert row.to_go == 1
@@ -340,7 +337,7 @@ def test_a_day_alone_is_drawn_by_the_hour_and_without_what_lies_outside_it():
 
 def test_forty_dishes_have_a_lane_each_that_can_be_told_from_the_next():
     chains = random_chains(random.Random(2), 40)
-    drawn = passage(chains, SERVE - timedelta(hours=30), SERVE, HOUSE, WIDE)
+    drawn = drawing(chains, SERVE - timedelta(hours=30), WIDE)
     assert drawn.is_broad
     lanes = {each.x: each.width for each in drawn.ribbons if each.stay.place == "fridge"}
     assert len(lanes) == 40

@@ -54,12 +54,11 @@ def crossings(chains: Sequence[Sequence[Stay]], left: frozenset[str]) -> Crossin
     """
     count = len(chains)
     cost = [[0] * count for _ in range(count)]
+    cold = [[(each.start, each.end) for each in stays if each.place == FIXED] for stays in chains]
     for a, stays in enumerate(chains):
         for at, goes_left in _bands(stays, left):
-            for b, others in enumerate(chains):
-                if b != a and any(
-                    each.place == FIXED and each.start < at < each.end for each in others
-                ):
+            for b, spans in enumerate(cold):
+                if b != a and any(begin < at < end for begin, end in spans):
                     first, second = (b, a) if goes_left else (a, b)
                     cost[first][second] += 1
     return cost

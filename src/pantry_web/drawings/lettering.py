@@ -30,6 +30,8 @@ class Text:
 def inside(lines: Sequence[str], box: Box, letter: float) -> tuple[Text, ...] | None:
     """Lines inside a box, None where they don't fit; `letter` is the width of one."""
     x, y, width, height = box
+    if height < LINE + 6:
+        return None
     marks = 26.0 if height > 80 else 8.0
     wrapped = [each for line in lines for each in wrap(line, width - marks, letter)]
     fits = all(len(line) * letter <= width - 8 for line in wrapped)

@@ -1,19 +1,17 @@
 """The picture of a plan: time runs down, places run across, a dish is a ribbon between them."""
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from datetime import datetime, timedelta
 from itertools import pairwise
 
-from pantry_core.routes.steps import PLACES as KITCHEN_PLACES
-from pantry_core.text import say
 from pantry_web.drawings.bands import ends, joins, links, stems
-from pantry_web.drawings.lanes import FIXED, lanes_of
+from pantry_web.drawings.lanes import FIXED
 from pantry_web.drawings.lettering import short_name
-from pantry_web.drawings.rooms import filled, full, shades
+from pantry_web.drawings.rooms import full, shades
+from pantry_web.drawings.scene import PLACES, Drawn, Scene
 from pantry_web.drawings.shapes import (
     BETWEEN,
-    Around,
     Chain,
     Column,
     Format,
@@ -25,26 +23,12 @@ from pantry_web.drawings.shapes import (
     Stay,
     Visit,
 )
-from pantry_web.drawings.timescale import (
-    AFTER,
-    Heights,
-    House,
-    TimeScale,
-    midnights,
-    next_midnight,
-    nights,
-    time_scale,
-)
+from pantry_web.drawings.timescale import Heights, TimeScale, time_scale
 from pantry_web.drawings.writing import Numbers, lettered, numbered
 
-PLACES: tuple[str, ...] = (say("shop"), *KITCHEN_PLACES, say("table"))
-EMPTY_DAYS = timedelta(days=2)
-"""More empty days than these before the first step are not drawn."""
-
-
-WIDE = Format(860, 100, Heights(day=34, hour=17, night_hour=3, least=19), 6.7, 10, 2.0, 0.55, 22)
+WIDE = Format(860, 100, Heights(day=34, hour=17, night_hour=3, least=19), 6.7, 10, 2.0, 0.55, 22,
+              has_tag=True)  # fmt: skip
 NARROW = Format(358, 66, Heights(day=32, hour=20, night_hour=3, least=19), 5.4, 2, 1.4, 0.62, 12)
-LEFT = frozenset(PLACES[: PLACES.index(FIXED)])
 HEAD, HEADS = 36.0, 18.0
 """Of the names of places, and of dishes below that of the fridge."""
 HEAD_LETTER = 5.6
@@ -62,73 +46,26 @@ HIDDEN = 17.0
 DAY_LABEL, FEAST_DAY_LABEL = 15.5, 21.0
 
 
-Drawn = Sequence[tuple[Chain, list[Stay]]]
-"""Dishes, each with its stays that are seen."""
-
-
-@dataclass(frozen=True, slots=True)
-class _Window:
-    """What of the time is drawn: from when, to when, and from when by the hour."""
-
-    begin: datetime
-    end: datetime
-    hourly_from: datetime
-
-
-def passage(
-    chains: Sequence[Chain],
-    now: datetime,
-    serve_at: datetime,
-    house: House,
-    size: Format,
-    *,
-    around: Around | None = None,
-    since: datetime | None = None,
-    day: datetime | None = None,
-    numbers: Numbers | None = None,
-) -> Passage:
+def passage(shown: Scene, size: Format, *, numbers: Numbers | None = None) -> Passage:
     """Draw a plan.
 
-    Parameters: chains, at least one with a stay that takes time and is seen; now; serve_at; house;
-    size; around, what of the kitchen is seen; since, before which nothing is drawn; day, the
-    midnight that begins the only day that is drawn; numbers, those of another size of the picture.
+    Parameters: shown, what of it is seen; size; numbers, those of another size of the picture.
     Returns: shapes in the units of the picture, its origin at the top left.
     """
-    around = around or Around()
-    until = next_midnight(day, house.zone) if day else None
-    drawn = [
-        (chain, stays)
-        for chain in chains
-        if (stays := list(_seen(chain.stays, day or since, until)))
-    ]
-    window = _window(drawn, now, serve_at, house, day)
-    spans = [(stay.start, stay.end) for _, stays in drawn for stay in stays]
-    lanes = lanes_of([stays for _, stays in drawn], LEFT)
-    columns = _columns(drawn, lanes, size)
-    columns = {
-        name: replace(each, filled=filled(drawn, name, around.rooms.get(name)))
-        for name, each in columns.items()
-    }
+    columns = _columns(shown, size)
     head = HEAD + (HEADS if any(each.heads for each in columns.values()) else 0.0)
-    scale = time_scale(
-        window.begin, window.end, window.hourly_from, spans, house, size.heights, head
-    )
+    scale = time_scale(shown.timeline, size.heights, head)
+    now_y = scale.y(shown.now) if shown.begin <= shown.now <= shown.end else None
+    tag = None if now_y is None else _tag(shown, size)
     bare = [
-        [_bare(chain, stay, columns[stay.place], lanes[i, j], scale, size)
+        [_bare(chain, stay, columns[stay.place], shown.lanes[i, j], scale, size)
          for j, stay in enumerate(stays)]
-        for i, (chain, stays) in enumerate(drawn)
+        for i, (chain, stays) in enumerate(shown.drawn)
     ]  # fmt: skip
-    is_on = window.begin <= serve_at <= window.end
-    now_y = scale.y(now) if window.begin <= now <= window.end else None
-    tag, covered = None, []
-    if now_y is not None:
-        said = around.going_on
-        wide = round(len(said) * TAG_LETTER + 14.0, 1) if said else 0.0
-        tag = (size.axis + 4.0, wide, said) if said else None
-        covered = [(size.axis, now_y - TAG / 2, wide, TAG), (size.axis, now_y, size.width, 1.0)]
+    covered = [] if now_y is None else list(_covered(now_y, tag, size))
     written = [list(row) for row in lettered(bare, size, covered, has_heads=head > HEAD)]
-    ribbons = numbered(written, house.zone, numbers)
-    at_the_table = ends(drawn, ribbons, scale) if is_on else ()
+    ribbons = numbered(written, shown.house.zone, numbers)
+    at_the_table = ends(shown.drawn, ribbons, scale) if shown.has_feast else ()
     last = max(columns.values(), key=lambda each: each.x)
     return Passage(
         width=round(last.x + last.width, 1),
@@ -136,58 +73,54 @@ def passage(
         axis=size.axis,
         scale=scale,
         columns=tuple(columns.values()),
-        rows=tuple(_rows(scale, window, serve_at, house, now_y)),
-        nights=tuple(
-            (scale.y(a), round(scale.y(b) - scale.y(a), 1))
-            for a, b in nights(scale.moments[0], window.end, house)
-        ),
-        hours=tuple(_hours(scale, window, serve_at, house, now_y)),
-        shades=tuple(shades(columns, around, scale)),
+        rows=tuple(_rows(shown, scale, now_y)),
+        nights=tuple((scale.y(a), round(scale.y(b) - scale.y(a), 1)) for a, b in shown.nights),
+        hours=tuple(_hours(shown, scale, now_y)),
+        shades=tuple(shades(columns, shown.around, scale)),
         ribbons=tuple(ribbon for row in ribbons for ribbon in row),
-        full=tuple(full(drawn, columns, around.rooms, scale, house.zone)),
+        full=tuple(full(shown.fills, columns, scale, shown.house.zone)),
         tag=tag,
         links=(
-            *(stems(ribbons, at_the_table) if is_on else ()),
+            *(stems(ribbons, at_the_table) if shown.has_feast else ()),
             *((row[0].hue, link) for row in ribbons for link in links(row)),
         ),
         joins=tuple(joins(ribbons)),
-        before=tuple(_before(drawn, ribbons, scale)),
+        before=tuple(_before(shown.drawn, ribbons, scale)),
         marks=tuple(mark for row in ribbons for mark in _marks(row[0].chain.visits, row, scale)),
         served=at_the_table,
-        now=None if now_y is None else (now_y, f"{now.astimezone(house.zone):%a %H:%M}"),
+        now=None if now_y is None else (now_y, f"{_local(shown, shown.now):%a %H:%M}"),
         is_broad=last.x + last.width > size.width + 1,
-        serve=(scale.y(serve_at), f"{serve_at.astimezone(house.zone):%H:%M}") if is_on else None,
+        serve=(scale.y(shown.serve_at), f"{_local(shown, shown.serve_at):%H:%M}")
+        if shown.has_feast
+        else None,
     )
 
 
-def _seen(stays: Sequence[Stay], since: datetime | None, until: datetime | None) -> Iterator[Stay]:
-    """Stays that take time, cut off before a moment and after another."""
-    for stay in stays:
-        begin = max(stay.start, since) if since else stay.start
-        end = min(stay.end, until) if until else stay.end
-        if end > begin:
-            is_whole = (begin, end) == (stay.start, stay.end)
-            yield stay if is_whole else replace(stay, start=begin, end=end)
+def _local(shown: Scene, moment: datetime) -> datetime:
+    return moment.astimezone(shown.house.zone)
 
 
-def _window(
-    drawn: Drawn, now: datetime, serve_at: datetime, house: House, day: datetime | None
-) -> _Window:
-    """From the first step, or now, to a little after the feast or what ends later; or a day."""
-    last = max(stays[-1].end for _, stays in drawn)
-    end = max(serve_at + AFTER, last + AFTER / 2)
-    if day is not None:
-        midnight = next_midnight(day, house.zone)
-        return _Window(day, min(midnight, end) if day <= serve_at < midnight else midnight, day)
-    first = min(stays[0].start for _, stays in drawn)
-    begin = min(first, now) if first - now <= EMPTY_DAYS else first
-    return _Window(begin, end, midnights(serve_at, serve_at + AFTER, house.zone)[0])
+def _tag(shown: Scene, size: Format) -> tuple[float, float, str] | None:
+    """What goes on at now, at the line of now, where the picture has room for it."""
+    said = shown.around.going_on
+    if not said or not size.has_tag:
+        return None
+    return (size.axis + 4.0, round(len(said) * TAG_LETTER + 14.0, 1), said)
 
 
-def _columns(drawn: Drawn, lanes: dict[tuple[int, int], int], size: Format) -> dict[str, Column]:
+def _covered(
+    now_y: float, tag: tuple[float, float, str] | None, size: Format
+) -> Iterator[tuple[float, float, float, float]]:
+    """What now covers: its line, and what is said there."""
+    if tag is not None:
+        yield (size.axis, now_y - TAG / 2, tag[1], TAG)
+    yield (size.axis, now_y, size.width, 1.0)
+
+
+def _columns(shown: Scene, size: Format) -> dict[str, Column]:
     """The places from left to right; with so many dishes that lanes get thin, more width."""
-    most: dict[str, int] = {}
-    for (i, j), lane in lanes.items():
+    drawn, most = shown.drawn, dict[str, int]()
+    for (i, j), lane in shown.lanes.items():
         place = drawn[i][1][j].place
         most[place] = max(most.get(place, 1), lane + 1)
     names = [name for name in PLACES if name in most]
@@ -202,24 +135,27 @@ def _columns(drawn: Drawn, lanes: dict[tuple[int, int], int], size: Format) -> d
         width = round(room * share, 1)
         is_tight = len(name) * TIGHT_LETTER > width
         squeezed = round(width - 4.0, 1) if len(name) * SMALL_LETTER > width - 4.0 else None
-        column = Column(name, round(x, 1), width, most[name], is_tight, squeezed=squeezed)
+        column = Column(
+            name, round(x, 1), width, most[name], is_tight, filled=shown.most.get(name, ""),
+            squeezed=squeezed,
+        )  # fmt: skip
         if name == FIXED and len(drawn) > 1:
-            column = replace(column, heads=tuple(_heads(drawn, lanes, column, size)))
+            column = replace(column, heads=tuple(_heads(shown, column, size)))
         columns[name] = column
         x += room * share
     return columns
 
 
-def _heads(
-    drawn: Drawn, lanes: dict[tuple[int, int], int], column: Column, size: Format
-) -> Iterator[Head]:
+def _heads(shown: Scene, column: Column, size: Format) -> Iterator[Head]:
     """The names of dishes over their lanes, the last word of those that have no room."""
     lane_width = (column.width - 2 * size.pad) / column.lanes
     if lane_width < NAMED_LANE:
         return
-    room, names = int(lane_width / HEAD_LETTER), [chain.name for chain, _ in drawn]
-    for i, (chain, stays) in enumerate(drawn):
-        lane = next((lanes[i, j] for j, each in enumerate(stays) if each.place == FIXED), None)
+    room, names = int(lane_width / HEAD_LETTER), [chain.name for chain, _ in shown.drawn]
+    for i, (chain, stays) in enumerate(shown.drawn):
+        lane = next(
+            (shown.lanes[i, j] for j, each in enumerate(stays) if each.place == FIXED), None
+        )
         if lane is None:
             continue
         words = chain.name if len(chain.name) <= room else short_name(chain.name, names)
@@ -255,15 +191,12 @@ def _before(
             yield chain.hue, ribbon.x, y, ribbon.width, round(scale.y(span[1]) - y, 1)
 
 
-def _rows(
-    scale: TimeScale, window: _Window, serve_at: datetime, house: House, now_y: float | None
-) -> Iterator[Row]:
-    days = midnights(scale.moments[0], window.end, house.zone)
-    feast_day = serve_at.astimezone(house.zone).date()
-    for left, right in pairwise([*days, scale.moments[-1]]):
+def _rows(shown: Scene, scale: TimeScale, now_y: float | None) -> Iterator[Row]:
+    feast_day = _local(shown, shown.serve_at).date()
+    for left, right in pairwise([*shown.days, shown.end]):
         y = scale.y(left)
-        day = left.astimezone(house.zone).date()
-        is_hourly = left >= window.hourly_from
+        day = _local(shown, left).date()
+        is_hourly = left >= shown.hourly_from
         label_y = y + (FEAST_DAY_LABEL if is_hourly else DAY_LABEL)
         yield Row(
             y=y,
@@ -277,18 +210,16 @@ def _rows(
         )
 
 
-def _hours(
-    scale: TimeScale, window: _Window, serve_at: datetime, house: House, now_y: float | None
-) -> Iterator[tuple[float, str]]:
+def _hours(shown: Scene, scale: TimeScale, now_y: float | None) -> Iterator[tuple[float, str]]:
     """Every second waking hour, where it is drawn by the hour, that now and feast do not hide."""
-    taken = [scale.y(serve_at), *([now_y] if now_y is not None else [])]
-    taken.append(scale.y(window.hourly_from) + FEAST_DAY_LABEL - 6)
-    moment = window.hourly_from
-    while moment < window.end:
-        local = moment.astimezone(house.zone)
+    taken = [scale.y(shown.serve_at), *([now_y] if now_y is not None else [])]
+    taken.append(scale.y(shown.hourly_from) + FEAST_DAY_LABEL - 6)
+    moment = shown.hourly_from
+    while moment < shown.end:
+        local = _local(shown, moment)
         y = scale.y(moment)
-        shown = local.hour % 2 == 0 and local.time() >= house.wake
-        if shown and all(abs(y - each) > 13 for each in taken):
+        is_shown = local.hour % 2 == 0 and local.time() >= shown.house.wake
+        if is_shown and all(abs(y - each) > 13 for each in taken):
             yield y, f"{local:%H}"
         moment += timedelta(hours=1)
 

@@ -1,12 +1,13 @@
 """How full places are, and when they are shut."""
 
 from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
 from datetime import datetime
 from itertools import pairwise
 from zoneinfo import ZoneInfo
 
 from pantry_core.text import say
-from pantry_web.drawings.shapes import Around, Chain, Column, Full, Kind, Room, Shade, Span, Stay
+from pantry_web.drawings.shapes import Around, Column, Full, Kind, Room, Shade, Span, Stay
 from pantry_web.drawings.timescale import TimeScale
 
 HANDS = "counter"
@@ -15,31 +16,36 @@ LEAST_SEEN = 2.0
 TINY = 1e-6
 
 
+@dataclass(frozen=True, slots=True)
+class Fill:
+    """A span in which several stays together take all of a place, or more than there is."""
+
+    place: str
+    begin: datetime
+    end: datetime
+    is_over: bool
+
+
 def full(
-    drawn: Sequence[tuple[Chain, list[Stay]]], columns: Mapping[str, Column],
-    rooms: Mapping[str, Room], scale: TimeScale, zone: ZoneInfo,
-) -> Iterator[Full]:  # fmt: skip
-    """When two dishes or more fill a place, or more than fill it."""
-    for name, column in columns.items():
-        if name not in rooms:
-            continue
-        stays = [each for _, held in drawn for each in held if each.place == name]
-        for begin, end, is_over in _filled(stays, rooms[name].holds):
-            y = scale.y(begin)
-            hours = [f"{each.astimezone(zone):%H:%M}" for each in (begin, end)]
-            words = (
-                say("too full {begin}–{end}", begin=hours[0], end=hours[1])
-                if is_over
-                else say("full {begin}–{end}", begin=hours[0], end=hours[1])
-            )
-            yield Full(column.x, y, column.width, round(scale.y(end) - y, 1), words, is_over)
+    fills: Sequence[Fill], columns: Mapping[str, Column], scale: TimeScale, zone: ZoneInfo
+) -> Iterator[Full]:
+    """When places are full, or more than full, drawn and said."""
+    for each in fills:
+        column, y = columns[each.place], scale.y(each.begin)
+        hours = [f"{edge.astimezone(zone):%H:%M}" for edge in (each.begin, each.end)]
+        words = (
+            say("too full {begin}–{end}", begin=hours[0], end=hours[1])
+            if each.is_over
+            else say("full {begin}–{end}", begin=hours[0], end=hours[1])
+        )
+        height = round(scale.y(each.end) - y, 1)
+        yield Full(column.x, y, column.width, height, words, each.is_over)
 
 
-def filled(drawn: Sequence[tuple[Chain, list[Stay]]], name: str, room: Room | None) -> str:
+def filled(stays: Sequence[Stay], room: Room) -> str:
     """How much of a place is taken at the most, where that is not counted in pieces."""
-    if room is None or room.told is None:
+    if room.told is None:
         return ""
-    stays = [each for _, held in drawn for each in held if each.place == name]
     edges = {each.start for each in stays}
     most = max((_taken(stays, at, at) for at in edges), default=0.0)
     taken, whole = room.told(most), room.told(room.holds)
@@ -47,19 +53,18 @@ def filled(drawn: Sequence[tuple[Chain, list[Stay]]], name: str, room: Room | No
     return say("{taken} of {whole}", taken=taken.removesuffix(unit).strip(), whole=whole)
 
 
-def _filled(stays: Sequence[Stay], room: float) -> list[tuple[datetime, datetime, bool]]:
-    """The spans in which several stays together take all of a room, or more than there is."""
+def fills(place: str, stays: Sequence[Stay], room: float) -> list[Fill]:
+    """When two stays or more fill a place, or more than fill it."""
     edges = sorted({edge for each in stays for edge in (each.start, each.end)})
-    found: list[tuple[datetime, datetime, bool]] = []
+    found: list[Fill] = []
     for begin, end in pairwise(edges):
-        there = [each for each in stays if each.start <= begin and end <= each.end]
-        taken = sum(each.uses for each in there)
+        there = [each.uses for each in stays if each.start <= begin and end <= each.end]
+        taken = sum(there)
         if len(there) < 2 or taken < room - TINY:
             continue
         is_over = taken > room + TINY
-        if found and found[-1][1:] == (begin, is_over):
-            begin = found.pop()[0]  # noqa: PLW2901 - it goes on from the one before
-        found.append((begin, end, is_over))
+        goes_on = found and (found[-1].end, found[-1].is_over) == (begin, is_over)
+        found.append(Fill(place, found.pop().begin if goes_on else begin, end, is_over))
     return found
 
 

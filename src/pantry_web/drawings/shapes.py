@@ -94,6 +94,7 @@ class Format:
     """Measures of one size of the picture.
 
     `lane` is the share of a lane beside the first; with lanes under `least_lane` it grows wider.
+    `has_tag` says whether what goes on now is told at its line.
     """
 
     width: float
@@ -104,6 +105,7 @@ class Format:
     fridge: float
     lane: float
     least_lane: float
+    has_tag: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -190,6 +192,11 @@ class Ribbon:
     lines: tuple[Text, ...] = ()
     number: int | None = None
     latest: float | None = None
+
+    def written(self, lines: tuple[Text, ...] = (), number: int | None = None) -> "Ribbon":
+        """The same with its writing or its number; as quick as can be, for there are many."""
+        where = (self.x, self.y, self.width, self.height)
+        return Ribbon(self.stay, self.chain, *where, lines, number, self.latest)
 
     @property
     def key(self) -> str:

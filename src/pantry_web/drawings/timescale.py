@@ -1,10 +1,10 @@
 """A scale of time that runs down: low rows for ordinary days, the feast day large by the hour."""
 
 from bisect import bisect_left, bisect_right
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
 from datetime import UTC, date, datetime, time, timedelta
-from itertools import pairwise
+from itertools import accumulate, pairwise
 from zoneinfo import ZoneInfo
 
 AFTER = timedelta(hours=1)
@@ -32,13 +32,16 @@ class House:
 
 @dataclass(frozen=True, slots=True)
 class TimeScale:
-    """Instants and their heights, straight lines between them."""
+    """Instants and their heights, straight lines between them; `known` has those by instant."""
 
     moments: tuple[datetime, ...]
     heights: tuple[float, ...]
+    known: Mapping[datetime, float] = field(default_factory=dict)
 
     def y(self, moment: datetime) -> float:
         """Height of a moment; what lies outside is drawn at the edge."""
+        if (known := self.known.get(moment)) is not None:
+            return known
         if moment <= self.moments[0]:
             return self.heights[0]
         if moment >= self.moments[-1]:
@@ -77,44 +80,68 @@ def nights(begin: datetime, end: datetime, house: House) -> list[tuple[datetime,
     return spans
 
 
-def time_scale(
-    begin: datetime,
-    end: datetime,
-    hourly_from: datetime,
-    spans: Sequence[tuple[datetime, datetime]],
-    house: House,
-    heights: Heights,
-    top: float,
-) -> TimeScale:
-    """The scale from the midnight before begin to an end.
+@dataclass(frozen=True, slots=True)
+class Timeline:
+    """The instants that matter, and for each span between neighbours whether it is night.
 
-    A span that would be drawn lower than the least height is stretched, and the rest moves down:
+    From the span `hourly_from` on it is drawn by the hour; `held` are the spans of each stay.
+    """
+
+    moments: tuple[datetime, ...]
+    hours: tuple[float, ...]
+    is_night: tuple[bool, ...]
+    hourly_from: int
+    held: tuple[range, ...]
+
+
+def timeline(
+    days: Sequence[datetime],
+    hourly_from: datetime,
+    stays: Sequence[tuple[datetime, datetime]],
+    asleep: Sequence[tuple[datetime, datetime]],
+) -> Timeline:
+    """The time that is drawn, from a midnight to an end.
+
+    Parameters: days, the midnights from the first to the last, and the end; hourly_from, the
+    midnight from which it is drawn by the hour; stays, begins and ends; asleep, the nights, none of
+    which begins before the first midnight.
+    """
+    edges = {*days, *(edge for night in asleep for edge in night)}
+    edges |= {edge for stay in stays for edge in stay if days[0] < edge < days[-1]}
+    moments = tuple(sorted(edges))
+    begins, ends = {night[0] for night in asleep}, {night[1] for night in asleep}
+    hours, dark, is_night = [], [], False
+    for left, right in pairwise(moments):
+        is_night = (is_night and left not in ends) or left in begins
+        hours.append((right - left).total_seconds() / 3600)
+        dark.append(is_night)
+    held = tuple(range(bisect_left(moments, a), bisect_right(moments, b) - 1) for a, b in stays)
+    return Timeline(
+        moments, tuple(hours), tuple(dark), bisect_left(moments, hourly_from), held
+    )  # fmt: skip
+
+
+def time_scale(line: Timeline, heights: Heights, top: float) -> TimeScale:
+    """The scale of what is drawn.
+
+    A stay that would be drawn lower than the least height is stretched, and the rest moves down:
     days on which hands work grow.
 
-    Parameters: begin and end; hourly_from, the midnight from which it is drawn by the hour; spans
-    of the steps; house; heights; top of the picture.
+    Parameters: line; heights; top of the picture.
     """
-    days = midnights(begin, end, house.zone)
-    asleep = nights(days[0], end, house)
-    edges = {days[0], end, *days, *(edge for night in asleep for edge in night)}
-    edges |= {edge for span in spans for edge in span if days[0] < edge < end}
-    moments = sorted(edges)
-    sizes = []
-    for left, right in pairwise(moments):
-        hours = (right - left).total_seconds() / 3600
-        at_night = any(a <= left and right <= b for a, b in asleep)
-        hourly = heights.night_hour if at_night else heights.hour
-        sizes.append(hours * (hourly if left >= hourly_from else heights.day / 24))
-    for a, b in spans:
-        inside = range(bisect_left(moments, a), bisect_right(moments, b) - 1)
-        drawn = sum(sizes[i] for i in inside)
+    sizes = [hours * heights.day / 24 for hours in line.hours[: line.hourly_from]]
+    sizes += [
+        hours * (heights.night_hour if is_night else heights.hour)
+        for hours, is_night in zip(line.hours, line.is_night, strict=True)
+    ][line.hourly_from :]
+    for inside in line.held:
+        drawn = sum(sizes[inside.start : inside.stop])
         if 0 < drawn < heights.least:
             for i in inside:
                 sizes[i] *= heights.least / drawn
-    ys = [top]
-    for size in sizes:
-        ys.append(ys[-1] + size)
-    return TimeScale(tuple(moments), tuple(round(y, 2) for y in ys))
+    exact = [round(y, 2) for y in accumulate(sizes, initial=top)]
+    inner = zip(line.moments[1:-1], exact[1:-1], strict=True)
+    return TimeScale(line.moments, tuple(exact), {moment: round(y, 1) for moment, y in inner})
 
 
 def _local(day: date, clock_time: time, zone: ZoneInfo) -> datetime:

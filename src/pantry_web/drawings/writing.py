@@ -1,7 +1,6 @@
 """What ribbons say: along them where nothing crosses, else a number for the words beside them."""
 
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import replace
 from datetime import date, datetime
 from zoneinfo import ZoneInfo
 
@@ -39,7 +38,7 @@ def _lettered(
 ) -> Ribbon:
     is_named = _is_named(ribbon, has_several=dishes > 1, has_heads=has_heads)
     lines = _within(ribbon, bands, size, is_named=is_named)
-    return replace(ribbon, lines=lines) if lines else ribbon
+    return ribbon.written(lines) if lines else ribbon
 
 
 def _is_named(ribbon: Ribbon, *, has_several: bool, has_heads: bool) -> bool:
@@ -101,7 +100,7 @@ def numbered(rows: Rows, zone: ZoneInfo, numbers: Numbers | None) -> list[list[R
     return [
         [
             ribbon if ribbon.lines
-            else replace(ribbon, number=given.get((ribbon.chain.dish, ribbon.key)))
+            else ribbon.written(number=given.get((ribbon.chain.dish, ribbon.key)))
             for ribbon in row
         ]
         for row in rows

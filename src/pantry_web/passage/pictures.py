@@ -4,7 +4,7 @@ import json
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
-from functools import partial
+from functools import lru_cache, partial
 from zoneinfo import ZoneInfo
 
 from django.urls import reverse
@@ -17,6 +17,7 @@ from pantry_core.plan.request import HouseRequest
 from pantry_core.plan.result import Plan, PlannedStep
 from pantry_web.drawings.lanes import FIXED
 from pantry_web.drawings.passage import NARROW, WIDE, passage
+from pantry_web.drawings.scene import scene
 from pantry_web.drawings.shapes import (
     Around,
     Chain,
@@ -34,9 +35,9 @@ from pantry_web.passage.words import Day, Told, tasks_of, words_by_day
 from pantry_web.planning.dish_document import Document
 from pantry_web.planning.outlook import FeastOutlook, Outlook
 from pantry_web.quantities import at, hours_of, volume
-from pantry_web.sentences import said, tell, translated
+from pantry_web.sentences import said, speaker, tell
 
-MOST_SAID = 90
+MOST_SAID, MOST_ADDRESSES = 90, 4096
 DAY = timedelta(days=1)
 OF_A_DAY = 1.7
 """A day alone is drawn so much larger."""
@@ -82,12 +83,13 @@ def picture(whole: FeastOutlook, views: Sequence[Outlook], seen: Seen) -> Pictur
     house = House(zone, whole.kitchen.wake, whole.kitchen.sleep)
     left = tasks_of(whole, views)
     around = _around(whole, chains, left, seen.house or whole.plan_documents[0])
-    draw = partial(
-        passage, chains, whole.now, whole.feast.serve_at, house, since=seen.since, day=seen.day
-    )
-    wide = draw(_in_size(WIDE, seen), around=around)
+    shown = scene(
+        chains, whole.now, whole.feast.serve_at, house,
+        around=around, since=seen.since, day=seen.day,
+    )  # fmt: skip
+    wide = passage(shown, _in_size(WIDE, seen))
     numbers = {(each.chain.dish, each.key): each.number for each in wide.ribbons if each.number}
-    narrow = draw(_in_size(NARROW, seen), around=replace(around, going_on=""), numbers=numbers)
+    narrow = passage(shown, _in_size(NARROW, seen), numbers=numbers)
     between = (since, until) if until else None
     return Picture(wide, narrow, words_by_day(whole, views, wide, left, between), _scale(wide))
 
@@ -108,9 +110,9 @@ def written(
     narrow = Telling(
         "narrow",
         title,
-        partial(said, units=units),
+        speaker(units),
         partial(at, zone=feast.time_zone),
-        lambda dish, key: reverse("passage-step", args=[dish, key]) + of,
+        lambda dish, key: _address(dish, key) + of,
     )
     data = {
         "scale": drawn.scale,
@@ -122,6 +124,12 @@ def written(
     to_day = None if only or is_day else lambda day: f"{page}?day={day.isoformat()}"
     wide = replace(narrow, name="wide", day=to_day, data=data)
     return {"wide": svg(drawn.wide, wide), "narrow": svg(drawn.narrow, narrow)}
+
+
+@lru_cache(maxsize=MOST_ADDRESSES)
+def _address(dish: str, key: str) -> str:
+    """Of a step; looked up once, for a picture has some dozens and each takes a tenth of a ms."""
+    return reverse("passage-step", args=[dish, key])
 
 
 def _in_size(size: Format, seen: Seen) -> Format:
@@ -198,7 +206,7 @@ def spans_now(whole: FeastOutlook) -> dict[tuple[str, str], Span]:
 
 def _stays(view: Outlook, steps: Sequence[PlannedStep], *, is_other: bool) -> Iterator[Stay]:
     """The steps as they are drawn; by another plan than the feast's now nothing can be moved."""
-    units, against = view.kitchen.units, view.whole.against
+    told, against = speaker(view.kitchen.units), view.whole.against
     for planned in steps:
         step = view.step(planned.step)
         if step is None:
@@ -207,17 +215,17 @@ def _stays(view: Outlook, steps: Sequence[PlannedStep], *, is_other: bool) -> It
         is_ahead = step.id not in view.state.begun and not is_other
         yield Stay(
             key=step.id,
-            title=said(step.title, units),
+            title=told(step.title),
             place=step.place or "shop",
             start=planned.start,
             end=planned.end,
             state=_state(view, step.id),
-            length=translated(span(hours_of(planned.end - planned.start))),
+            length=told(span(hours_of(planned.end - planned.start))),
             uses=step.uses,
             latest=planned.latest_start if is_ahead else None,
             is_locked=bool(step.locked_start) and is_ahead,
             after=tuple((each.dish, each.step) for each in step.after),
-            why=said(why.text, units) if why else "",
+            why=told(why.text if why else None),
         )
 
 
