@@ -7,8 +7,8 @@ from babel.messages.mofile import write_mo
 
 from pantry_core.days.named import countries
 from pantry_web.members.models import Membership
+from pantry_web.quantities import in_units
 from pantry_web.running.messages import messages
-from tests.web.texts import Texts
 
 LANGUAGE = "en-xa"
 
@@ -16,15 +16,25 @@ _PLAIN = "abcdefghijklmnopqrstuvwxyz"
 _ACCENTED = str.maketrans(
     _PLAIN + _PLAIN.upper(), "àƀçđéƒğĥîĵķļɱñôþɋŕšţûṽŵẋýžÀɃÇĐÉƑĞĤÎĴĶĻṀÑÔÞɊŔŠŢÛṼŴẊÝŽ"
 )
-_UNTOUCHED = re.compile(r"(\{[^}]*\}|%\([^)]*\)s|<[^>]*>|&[a-z#0-9]+;)")
+_PLAINLY = {accent: plain for plain, accent in _ACCENTED.items()}
+_UNTOUCHED = re.compile(
+    r"(\{[^}]*\}|%\([^)]*\)s|<[^>]*>|&[a-z#0-9]+;"
+    r"|(?<=[\d}])[ \u00a0\u202f](?:mm|cm|ml|l|kg|g)\b|(?<=[\d}]) (?:to|and|or) (?=[\d{])"
+    r"|\bby (?=[\d{])|°C(?: (?:more|less|warmer|colder|higher|lower))?)"
+)
+"""Holes, tags, units of measure, and the words by which degrees are told in Fahrenheit."""
 
 
 def accented(text):
     """A text as this language has it; its holes and tags stay."""
-    return "".join(
-        part if _UNTOUCHED.fullmatch(part) else part.translate(_ACCENTED)
-        for part in _UNTOUCHED.split(text)
-    )
+    parts = _UNTOUCHED.split(text)
+    parts[::2] = [part.translate(_ACCENTED) for part in parts[::2]]
+    return "".join(parts)
+
+
+def plainly(text):
+    """A text of this language in English again."""
+    return text.translate(_PLAINLY)
 
 
 def write_catalogue(folder):
@@ -49,27 +59,18 @@ _ZONE = re.compile(r"[A-Z]\w+(?:/[\w+-]+)+")
 _WORD = re.compile(r"[A-Za-z]{3,}")
 
 
-class _Texts(Texts):
-    UNSAID = frozenset(("script", "style", "textarea", "cite", "kbd"))
-
-
-def unmarked(page, kitchen):
+def unmarked(texts, typed):
     """English on a page that nobody has marked to be translated, nor the cook has typed.
 
     Sources keep their own language, and days and Django's words are Django's to translate.
     """
-    parser = _Texts()
-    parser.feed(page)
-    plain = [text for text in parser.said if _WORD.search(_ZONE.sub("", text))]
-    if not plain:
-        return []
-    typed = _typed(kitchen)
+    plain = [text for text in texts.but("cite") if _WORD.search(_ZONE.sub("", text))]
     return [
         text for text in plain if _WORD.search(_DJANGO.sub("", typed.sub("", _ZONE.sub("", text))))
     ]
 
 
-def _typed(kitchen):
+def typed_in(kitchen):
     """What the cook has typed, however it begins."""
     feasts = kitchen.feasts.prefetch_related("dishes")
     dishes = [dish for feast in feasts for dish in feast.dishes.all()]
@@ -83,5 +84,6 @@ def _typed(kitchen):
     words |= {feast.note for feast in feasts if feast.note}
     words |= {spice["text"] for dish in dishes for spice in dish.cure.get("spices", ())}
     words |= {word for dish in dishes for word in dish.name.split()}
+    words |= {in_units(each, "imperial") for each in words if each}
     ordered = sorted(filter(None, words), key=len, reverse=True)
     return re.compile("|".join(re.escape(each) for each in ordered), re.IGNORECASE)

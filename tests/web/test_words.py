@@ -49,13 +49,6 @@ EXAMPLE = re.compile(
 """What may be typed in anybody's units, and what the demo's cook has typed."""
 
 
-def text_of(page):
-    """All that a page says, in one text."""
-    parser = Texts()
-    parser.feed(page)
-    return EXAMPLE.sub("", " ".join(parser.said))
-
-
 def pages(kitchen, only=None, some=None):
     """Every page of a kitchen, or of a dish and its feast, from the table of all addresses.
 
@@ -144,8 +137,6 @@ STATES = {
 }  # fmt: skip
 
 
-SAME_WORDS = {"the day before", "away for long", "a dish is dropped"}
-"""States whose pages say nothing that those of another do not."""
 SAME_DISHES = {
     "all dishes", "the day before", "the day of the fire", "away for long", "a dish is dropped",
 }  # fmt: skip
@@ -164,47 +155,65 @@ def shown(client, kitchen, only=None, some=None, **headers):
             yield path, answer.content.decode()
 
 
+def wrongly_said(page, units, typed=None):
+    """What a page says in words of its own that people would not, or that is not translated.
+
+    Parameters: page; units; typed, what the cook has typed, where it is in the language that nobody
+    speaks.
+    """
+    texts = Texts(page)
+    whole = EXAMPLE.sub("", pseudo.plainly(" ".join(texts.but("option"))))
+    for name, pattern in {**NOT_SAID, "units of others": OF_THE_OTHER[units]}.items():
+        for found in re.finditer(pattern, whole, re.IGNORECASE if "word" in name else 0):
+            yield f"{name}: …{whole[max(found.start() - 40, 0) : found.end() + 20]}…"
+    if typed is not None:
+        yield from pseudo.unmarked(texts, typed)
+
+
 def assert_said_well(client, kitchen, units, only=None, some=None):
+    """In the language that nobody speaks no English is left but what the cook has typed."""
     type(kitchen).objects.filter(pk=kitchen.pk).update(units=units)
-    wrong = []
-    for path, page in shown(client, kitchen, only, some):
-        whole = text_of(page)
-        for name, pattern in {**NOT_SAID, "units of others": OF_THE_OTHER[units]}.items():
-            wrong += [
-                f"{path}: {name}: …{whole[max(found.start() - 40, 0) : found.end() + 20]}…"
-                for found in re.finditer(pattern, whole, re.IGNORECASE if "word" in name else 0)
-            ]
-    assert not wrong, "\n".join(sorted(set(wrong))[:40])
-
-
-def assert_all_is_marked(client, kitchen, only=None, some=None):
-    """In the language that nobody speaks, no English is left but what the cook has typed."""
-    type(kitchen).objects.filter(pk=kitchen.pk).update(units="metric")
-    wrong = []
+    typed, wrong = pseudo.typed_in(kitchen), []
     for path, page in shown(client, kitchen, only, some, accept_language=pseudo.LANGUAGE):
-        wrong += [f"{path}: {each}" for each in pseudo.unmarked(page, kitchen)]
+        wrong += [f"{path}: {each}" for each in wrongly_said(page, units, typed)]
     assert not wrong, "\n".join(sorted(set(wrong))[:60])
 
 
 @pytest.mark.parametrize("state", STATES)
 def test_it_is_said_as_people_say_it(cook, quince, spoken, state):
-    """Each state in units in turn, and in the language that nobody speaks; of the same dishes in
-    many states some in each."""
+    """Each state in units in turn; of the same dishes in many states some in each."""
     made, turn = STATES[state](quince), list(STATES).index(state)
     only = made if isinstance(made, Dish) else None
     some = slice(turn % 3, None, 3) if state in SAME_DISHES else None
     assert_said_well(cook, quince, ("metric", "imperial")[turn % 2], only, some)
-    if state not in SAME_WORDS:
-        assert_all_is_marked(cook, quince, only, some)
 
 
-def test_all_dishes_are_said_well_in_pounds_and_every_page_is_valid_html(cook, quince):
+def test_english_pages_are_valid_in_pounds_and_what_is_refused_is_said_in_their_language(
+    cook, quince, spoken
+):
+    """Every page of all dishes; each form on them is posted once, filled with nonsense."""
     lantern(quince)
-    assert_said_well(cook, quince, "imperial")
-    wrong = []
+    type(quince).objects.filter(pk=quince.pk).update(units="imperial")
+    typed, wrong, forms = pseudo.typed_in(quince), [], {}
     for path, page in shown(cook, quince):
+        wrong += [f"{path}: {each}" for each in wrongly_said(page, "imperial")]
+        parser = html5lib.HTMLParser(namespaceHTMLElements=False)
+        document = parser.parse(page)
         if page.lstrip().lower().startswith("<!doctype"):
-            wrong += assert_valid(page, path)
+            wrong += [f"{path}: {each}" for each in invalid(document, parser.errors)]
+        for action, fields in forms_of(document):
+            where = action or path
+            forms.setdefault(re.sub(r"\d+", "0", where), (where, fields))
+    refused = 0
+    for where, fields in forms.values():
+        if "remove" in where:
+            continue
+        answer = cook.post(where, fields, headers={"accept-language": pseudo.LANGUAGE})
+        if answer.status_code == 422 and "text/html" in answer["Content-Type"]:
+            refused += 1
+            said = pseudo.unmarked(Texts(answer.content.decode()), typed)
+            wrong += [f"{where}: {each}" for each in said]
+    assert refused > 15, forms
     assert not wrong, "\n".join(sorted(set(wrong))[:60])
 
 
@@ -213,23 +222,21 @@ def test_an_empty_kitchen_speaks_well_too(stranger, spoken):
     client.force_login(stranger)
     for units in ("imperial", "metric"):
         assert_said_well(client, stranger.kitchens.get(), units)
-    assert_all_is_marked(client, stranger.kitchens.get())
 
 
-def assert_valid(page, path):
-    """HTML by the standard's own parser, each id once, and whatever names an id finds it."""
-    parser = html5lib.HTMLParser(namespaceHTMLElements=False)
-    document = parser.parse(page)
-    wrong = [f"{path}: {place}: {code} {more}" for place, code, more in parser.errors]
+def invalid(document, errors):
+    """What is wrong by the standard's own parser; each id once, and whatever names an id finds it.
+
+    Parameters: document; errors, those of its parser.
+    """
+    wrong = [f"{place}: {code} {more}" for place, code, more in errors]
     ids = [each.get("id") for each in document.iter() if each.get("id")]
-    wrong += [
-        f"{path}: the id {each} twice" for each in {each for each in ids if ids.count(each) > 1}
-    ]
+    wrong += [f"the id {each} twice" for each in {each for each in ids if ids.count(each) > 1}]
     for each in document.iter():
         for name in ("for", "aria-labelledby", "aria-describedby", "aria-controls"):
             for named in (each.get(name) or "").split():
                 if named not in ids:
-                    wrong.append(f"{path}: {each.tag} {name}={named} names nothing")
+                    wrong.append(f"{each.tag} {name}={named} names nothing")
     return wrong
 
 
@@ -241,9 +248,8 @@ def test_the_handbook_has_every_method_and_every_limit(cook):
     assert "Salometer" in page
 
 
-def forms_of(page):
+def forms_of(document):
     """The forms of a page that are posted: where to, and their fields filled with nonsense."""
-    document = html5lib.parse(page, namespaceHTMLElements=False)
     for form in document.iter("form"):
         if form.get("method") == "post" and "sign-out" not in (form.get("action") or ""):
             fields = {
@@ -256,24 +262,6 @@ def forms_of(page):
             yield form.get("action") or "", fields
 
 
-def test_what_is_refused_is_said_in_the_language_of_the_page(cook, quince, spoken):
-    lantern(quince)
-    asked, wrong, refused = set(), [], 0
-    for path, page in list(shown(cook, quince)):
-        for action, fields in forms_of(page):
-            where = action or path
-            if (shape := re.sub(r"\d+", "0", where)) in asked or "remove" in where:
-                continue
-            asked.add(shape)
-            answer = cook.post(where, fields, headers={"accept-language": pseudo.LANGUAGE})
-            if answer.status_code == 422 and "text/html" in answer["Content-Type"]:
-                refused += 1
-                said = pseudo.unmarked(answer.content.decode(), quince)
-                wrong += [f"{where}: {each}" for each in said]
-    assert refused > 15, asked
-    assert not wrong, "\n".join(sorted(set(wrong))[:60])
-
-
 def test_a_recipe_is_asked_about_in_the_language_of_the_page(cook, gammon, spoken):
     """What a line may mean, what is too much, and what would be right."""
     recipe = "2 qt water\n1 cup salt\n3 tbsp pink salt\n1 heaped spoon of sugar\nsome celery juice"
@@ -283,7 +271,8 @@ def test_a_recipe_is_asked_about_in_the_language_of_the_page(cook, gammon, spoke
     ).content.decode()
     for line in recipe.splitlines():
         page = page.replace(line, "")
-    assert not pseudo.unmarked(page, gammon.feast.kitchen)
+    kitchen = gammon.feast.kitchen
+    assert not list(wrongly_said(page, kitchen.units, pseudo.typed_in(kitchen)))
 
 
 def test_a_language_that_is_added_keeps_what_was_translated(tmp_path):

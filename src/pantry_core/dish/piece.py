@@ -144,8 +144,8 @@ def guess_notices(piece: Prepared) -> tuple[Notice, ...]:
         return ()
     low, high = ((1.0 + sign * DOUBT.value) * piece.guess_mm for sign in (-1, 1))
     text = say(
-        "The thickest part is guessed at {guess_mm:.0f} mm, between {low:.0f} and "
-        "{high:.0f}. Measure it: twice as thick takes four times as long.",
+        "The thickest part is guessed at {guess_mm:.0f} mm, between {low:.0f} mm and "
+        "{high:.0f} mm. Measure it: twice as thick takes four times as long.",
         guess_mm=piece.guess_mm,
         low=low,
         high=high,
