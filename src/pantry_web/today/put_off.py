@@ -2,7 +2,6 @@
 
 from collections.abc import Iterator
 from datetime import datetime, time, timedelta
-from typing import Any
 from zoneinfo import ZoneInfo
 
 from django.utils.translation import gettext_lazy as _
@@ -10,7 +9,7 @@ from django.utils.translation import gettext_lazy as _
 from pantry_core.plan.instants import NotAnInstant, local_instant
 from pantry_core.plan.problem import GRID
 from pantry_web.fields import InstantField
-from pantry_web.forms import PlainForm
+from pantry_web.kitchens.forms import ZonedForm
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.planning.hands import Task
 from pantry_web.planning.outlook import Outlook
@@ -20,18 +19,11 @@ EVENING = time(19)
 """The day begins in the evening after work (common practice)."""
 
 
-class PutOffForm(PlainForm):
+class PutOffForm(ZonedForm):
     """Until when something is put off."""
 
     ids = "id_put_off_%s"
     at = InstantField(label=_("Until"))
-
-    def __init__(self, *args: Any, zone: str, **kwargs: Any) -> None:
-        kwargs.setdefault("label_suffix", "")
-        super().__init__(*args, **kwargs)
-        field = self.fields["at"]
-        if isinstance(field, InstantField):
-            field.zone = ZoneInfo(zone)
 
 
 def offered(view: Outlook, task: Task, kitchen: Kitchen) -> list[datetime]:
