@@ -4,12 +4,13 @@ import copy
 import json
 import subprocess
 import sys
-from datetime import datetime, timedelta
+from datetime import UTC, datetime, timedelta
 
 import pytest
 
 from pantry_core.formats.operations import plan_document
 from pantry_core.formats.reading import WrongInput
+from pantry_core.measures.said import span
 from pantry_core.plan.apart import apart
 from pantry_core.plan.changes import Lock, applied
 from pantry_core.plan.problem import resolve
@@ -116,6 +117,16 @@ def test_the_earliest_hour_would_do_and_none_before_it():
     before = (earliest - timedelta(minutes=15)).isoformat()
     assert plan_document(late | {"serve_at": earliest.isoformat()})["status"] == "optimal"
     assert plan_document(late | {"serve_at": before})["status"] == "infeasible"
+
+
+def test_what_nights_and_work_cost_is_not_told_as_what_the_dish_needs():
+    hours = {"wake": "07:00", "sleep": "22:30", "work": [{"from": "17:00", "to": "17:45"}]}
+    asked = changed(now="2027-03-22T09:00", day=hours)
+    answer = plan_document(asked)
+    serve_at = datetime.fromisoformat(asked["serve_at"]).replace(tzinfo=UTC)
+    late_h = (datetime.fromisoformat(answer["earliest_serve"]) - serve_at).total_seconds() / 3600
+    (text,) = [each["text"] for each in answer["why"] if each["reason"] == "too-late"]
+    assert text.endswith(f"it would be on the table {span(late_h)} late.")
 
 
 def test_slack_is_what_a_step_can_still_lose():

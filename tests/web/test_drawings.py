@@ -359,9 +359,9 @@ def test_writing_along_a_box_stays_in_it_and_long_ones_always_say_something(box,
 
 
 def test_short_names():
-    others = ["Treacle gammon", "Bay-salted duck", "Wild duck", "Roots in the broth"]
+    others = ["Treacle gammon", "Bay-salted duck", "Wild duck", "Roots in broth"]
     assert [short_name(each, others) for each in others] == [
-        "gammon", "Bay-salted duck", "Wild duck", "Roots in the broth",
+        "gammon", "Bay-salted duck", "Wild duck", "Roots in broth",
     ]  # fmt: skip
 
 

@@ -94,6 +94,18 @@ def test_what_has_to_make_way_for_it_is_told_before_and_after(cook, lantern):
     assert "With it moved:" in cook.get(answer["Location"]).content.decode()
 
 
+def test_what_takes_no_time_does_not_fall_away(cook, feast):
+    whole = looked_at(feast)
+    taken = [e for e in whole.plan.steps if e.end > e.start]
+    assert len(taken) < len(whole.plan.steps)
+    step = next(each for each in taken if each.slack_h >= 1)
+    to = step.start + timedelta(minutes=15)
+    tried = cook.get(f"/dishes/{step.dish}/passage/{step.step}/", {"begin": typed(to)},
+                     headers={"X-Part": "step"}).content.decode()  # fmt: skip
+    assert "It can begin" in tried
+    assert "falls away" not in tried
+
+
 @pytest.mark.parametrize(
     ("named", "hour", "why"),
     [

@@ -311,7 +311,7 @@ def _text(known: Known, end: str, goal_c: float | None, *, is_open: bool) -> str
         return (
             "It looks done."
             if is_open
-            else say("Is it done? {step} ends by its look.", step=known.step.title)
+            else say("{step}: does it look done?", step=known.step.title)
         )
     if read is None:
         return say(

@@ -10,6 +10,7 @@ from pantry_core.plan.request import WEEKDAYS
 from pantry_core.plan.result import Reason, Why
 from pantry_core.text import day_of, joined, listed, say
 
+HOUR = timedelta(hours=1)
 MOST_DAYS = 3
 """So many days more than one are named as shut."""
 FEW = 2
@@ -48,10 +49,14 @@ def _too_late(problem: Problem, dish: Dish, step: Step, earliest: datetime | Non
     if earliest is None:
         return text
     short = earliest - problem.serve_at
-    return (
-        say("{text} It is short by {short}.", text=text, short=span(short))
-        if short > timedelta(0)
-        else text
+    if short <= timedelta(0):
+        return text
+    if short - (least - left) <= max(HOUR, short / 10):
+        return say("{text} It is short by {short}.", text=text, short=span(short))
+    return say(
+        "{text} With nights, shop hours and work it would be on the table {short} late.",
+        text=text,
+        short=span(short),
     )
 
 

@@ -27,6 +27,10 @@ TO_TABLE: Final = "table"
 """What is only dished up goes to the table in one."""
 LAST_MIN: Final = 30.0
 CARVE_MIN: Final = 15.0
+CARVED_FROM_G: Final = 400.0
+"""A smaller piece is somebody's portion (common practice)."""
+_CRISPED: Final = ("fry", "braise-fry", "in-fat")
+"""What comes crisp out of the pan or the oven softens while it rests."""
 _NO_REST: Final = ("thin", "ground", "cubes", "vegetable")
 _CARVED: Final = ("bird", "tender", "roast")
 
@@ -235,7 +239,7 @@ def served(cooking: Cooking, stages: Sequence[TimedStage]) -> Iterator[RouteStep
         if cooking.is_tender and hours:
             most = KEEP_WARM_TENDER_H.value
         yield RouteStep("keep-warm", "keep-warm", "Keep warm", "", "counter", 0.0, 0.0, most)
-    is_carved = nature in _CARVED and bool(stages)
+    is_carved = nature in _CARVED and bool(stages) and cooking.piece_g >= CARVED_FROM_G
     if cooking.cut.kind == "fish" and not stages:
         is_carved = True
     title = "Carve" if is_carved else "Dish up"
@@ -261,8 +265,8 @@ def usual_early_min(last_steps: Sequence[str | None], cooks: int) -> float:
 
 
 def rest_h(cooking: Cooking) -> float:
-    """How long it stands before it is carved [h]; none for what is thin, ground or a fish."""
+    """How long it stands before it is carved [h]; none for the thin, ground, crisp, or a fish."""
     nature = nature_of(cooking.cut, cooking.form)
-    if nature in _NO_REST or cooking.cut.kind == "fish" or cooking.heat.id in ("fry", "braise-fry"):
+    if nature in _NO_REST or cooking.cut.kind == "fish" or cooking.heat.id in _CRISPED:
         return 0.0
     return 0.5 if cooking.piece_g >= LONG_REST_G else 0.25

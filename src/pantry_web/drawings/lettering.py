@@ -9,8 +9,8 @@ ALONG_PAD, NAMED_FROM, LEAST_WIDE = 8.0, 40.0, 11.0
 """Of a box that is written along; what is longer than this always says something."""
 
 FEW_LETTERS = 3
-SHORTENED = (2, 3)
-"""Names of so many words are known by the last of them: “smoked trout”, not “roots in broth”."""
+SHORTENED = 2
+"""Names of so many words are known by the last: “smoked trout”, not “lamb in slices”."""
 
 Box = tuple[float, float, float, float]
 """Left, top, width, height."""
@@ -87,8 +87,8 @@ def wrap(words: str, width: float, letter: float) -> list[str]:
 
 
 def short_name(name: str, others: Sequence[str]) -> str:
-    """The last word of a name of two or three, where it tells it from others; else all of it."""
+    """The last word of a name of two, where it tells it from others; else all of it."""
     words = name.split()
     last = words[-1] if words else name
     is_alone = sum(each.split()[-1:] == [last] for each in others) <= 1
-    return last if len(words) in SHORTENED and is_alone else name
+    return last if len(words) == SHORTENED and is_alone else name

@@ -9,7 +9,7 @@ from pantry_core.plan.problem import GRID, Problem, resolve
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Plan
 from pantry_core.text import Sentence, say
-from pantry_web.planning.changes import Change, changes_between
+from pantry_web.planning.changes import Change, changes_between, starts_of
 from pantry_web.planning.outlook import FeastOutlook, Outlook
 from pantry_web.planning.solving import Document, without
 
@@ -78,7 +78,7 @@ def _solved(whole: FeastOutlook, move: Move) -> Move:
     """The move with the plan there is then; with holding only where there is none without it."""
     from pantry_core.plan.solve import plan  # noqa: PLC0415 - the solver takes 0.6 s to import
 
-    before = {(each.dish, each.step): each.start for each in whole.plan.steps} if whole.plan else {}
+    before = starts_of(whole.plan) if whole.plan else {}
     left_out = {each.key for each in whole.left_out} - {move.dish}
     lock = Lock(move.dish, move.step, move.start.isoformat())
     why: tuple[Sentence, ...] = (say("It is not in the plan; look again."),)

@@ -164,10 +164,12 @@ def _of_picture(request: HttpRequest, place: Place) -> dict[str, Any]:
         (each.chain.dish, each.key): (each.chain, each.stay) for each in drawn.wide.ribbons
     } if drawn else {}  # fmt: skip
     rows = [row for row in stays.values() if only or row[1].state != "done"]
+    seen_dishes = {dish for dish, _ in stays}
     return {
         "picture": drawn,
+        "is_alone": len(seen_dishes) == 1,
         **(written(drawn, place.whole, only, is_day=place.day is not None) if drawn else {}),
-        "views": [each for each in views if any(dish == each.key for dish, _ in stays)],
+        "views": [each for each in views if each.key in seen_dishes],
         "plan_rows": sorted(rows, key=lambda row: row[1].start),
         "remedy": remedy,
         "moved": moved,

@@ -54,8 +54,7 @@ def changes_between(
 
     Parameters: whole; before, the starts by dish and step; plan.
     """
-    after = {(each.dish, each.step): each.start for each in plan.steps if each.start != each.end}
-    found = []
+    after, found = starts_of(plan), []
     for view in whole.dishes:
         for step in view.steps:
             key = (view.key, step.id)
@@ -64,6 +63,11 @@ def changes_between(
             if was != now and step.id not in view.state.begun and latest >= whole.now:
                 found.append(_change(view, step, was, now))
     return sorted(found, key=lambda each: each.after or each.before or whole.now)
+
+
+def starts_of(plan: Plan) -> dict[tuple[str, str], datetime]:
+    """The starts of steps that take any time, by their dish and key."""
+    return {(each.dish, each.step): each.start for each in plan.steps if each.start != each.end}
 
 
 def _change(view: Outlook, step: DishStep, was: datetime | None, now: datetime | None) -> Change:

@@ -55,9 +55,12 @@ class Task:
 def is_all_work(step: DishStep) -> bool:
     """Whether the hands fill the step on the quarter-hour grid, so that it ends when they do.
 
-    What goes on until something is read or felt ends by that.
+    What goes on until something is read or felt ends by that, and what may go on when the hands
+    have done with it, a rest or a hot blast, when the next step begins.
     """
-    return not step.until and step.min_h * 60 - step.hands_min < GRID_MIN
+    if step.until or step.max_h is None:
+        return False
+    return step.max_h * 60 - step.hands_min < GRID_MIN
 
 
 def tasks(view: Outlook) -> list[Task]:
