@@ -313,6 +313,16 @@ def test_out_and_in_again_the_same(cook, quince, lantern):
     assert cook.get(f"/dishes/{new.dishes.first().pk}/weigh-up/").status_code == 200
 
 
+def test_a_file_that_does_not_say_how_early_leaves_it_as_usual(cook, lantern):
+    whole = json.loads(cook.get(f"/feasts/{lantern.pk}/feast.json").content)
+    for dish in whole["dishes"]:
+        del dish["early_max_min"]
+    upload = SimpleUploadedFile("lantern.json", json.dumps(whole).encode())
+    assert cook.post("/feasts/in/", {"document": upload}).status_code == 302
+    early = Feast.objects.latest("pk").dishes.values_list("early_max_min", flat=True)
+    assert set(early) == {None}
+
+
 def test_an_older_file_is_opened_with_its_steps_as_they_were(cook, quince):
     raw = (Path(__file__).parent / "databases" / "lantern-night-1.json").read_bytes()
     assert (

@@ -275,6 +275,14 @@ def test_every_ribbon_says_whole_what_it_is_and_every_number_is_in_the_words(coo
     assert len(trips[0].together) == 4
     ahead = {key: number for key, number in numbers.items() if key[1] not in ("buy", "carve")}
     assert ahead.items() <= told.items()
+    zone = ZoneInfo(lantern.time_zone)
+    in_picture = {
+        (each.stay.start.astimezone(zone).date(), each.number)
+        for each in drawn.wide.ribbons
+        if each.number and each.stay.state == "ahead"
+    }
+    in_words = {(day.date, line.number) for day in drawn.days for line in day.lines if line.number}
+    assert in_picture == in_words  # one for all that goes on the table together
     hours = [line.at for day in drawn.days for line in day.lines]
     assert hours == sorted(hours)
     pairs = json.loads(drawn.scale)

@@ -117,7 +117,7 @@ class DishDocument(Document):
     customs: CustomsAsked = CustomsAsked()
     edits: Annotated[tuple[Edit, ...], Field(strict=False, max_length=MOST_EDITS)] = ()
     serve_at: str | None = None
-    early_max_min: Annotated[float, Field(ge=0, le=1440)] | None = 0.0
+    early_max_min: Annotated[float, Field(ge=0, le=1440)] | None = None
     given_up: bool = False
     note: Text = ""
     recipe: Annotated[str, Field(max_length=8000), PLAIN_TEXT] = ""

@@ -27,7 +27,7 @@ class Stay:
 
     `latest` is when it could start at the latest, where it may still be moved; `after` are the
     steps of other dishes that it waits for, each by the key of its dish and its own; `why` is what
-    stands against it.
+    stands against it; what shares a `trip` and an hour is done in one go.
     """
 
     key: str
@@ -42,6 +42,7 @@ class Stay:
     is_locked: bool = False
     after: tuple[tuple[str, str], ...] = ()
     why: str = ""
+    trip: str | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,7 +9,6 @@ from pantry_web.drawings.lanes import FIXED
 from pantry_web.drawings.lettering import ALONG_PAD, NAMED_FROM, Box, Text, along, inside
 from pantry_web.drawings.shapes import Format, Ribbon
 
-SHOP = "shop"
 BOLD = 1.06
 """Width of a bold letter over that of a usual one."""
 CLEAR = 3.0
@@ -110,16 +109,17 @@ def numbered(rows: Rows, zone: ZoneInfo, numbers: Numbers | None) -> list[list[R
 def _counted(rows: Rows, zone: ZoneInfo) -> dict[tuple[str, str], int]:
     silent = [ribbon for row in rows for ribbon in row if not ribbon.lines]
     last: dict[date, int] = {}
-    trips: dict[datetime, int] = {}
+    trips: dict[tuple[str, datetime], int] = {}
     found = {}
     for ribbon in sorted(silent, key=lambda each: (each.stay.start, each.x)):
         stay = ribbon.stay
-        if stay.place == SHOP and stay.start in trips:
-            number = trips[stay.start]
+        trip = (stay.trip, stay.start) if stay.trip else None
+        if trip in trips:
+            number = trips[trip]
         else:
             day = stay.start.astimezone(zone).date()
             number = last[day] = last.get(day, 0) + 1
-            if stay.place == SHOP:
-                trips[stay.start] = number
+            if trip is not None:
+                trips[trip] = number
         found[ribbon.chain.dish, ribbon.key] = number
     return found

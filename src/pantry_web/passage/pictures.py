@@ -226,6 +226,7 @@ def _stays(view: Outlook, steps: Sequence[PlannedStep], *, is_other: bool) -> It
             is_locked=bool(step.locked_start) and is_ahead,
             after=tuple((each.dish, each.step) for each in step.after),
             why=told(why.text if why else None),
+            trip=step.trip,
         )
 
 
