@@ -28,7 +28,7 @@ from pantry_web.drawings.writing import Numbers, lettered, numbered
 
 WIDE = Format(860, 100, Heights(day=34, hour=17, night_hour=3, least=19), 6.7, 10, 2.0, 0.55, 22,
               has_tag=True)  # fmt: skip
-NARROW = Format(358, 66, Heights(day=32, hour=20, night_hour=3, least=19), 5.4, 2, 1.4, 0.62, 12)
+NARROW = Format(358, 66, Heights(day=32, hour=20, night_hour=3, least=19), 5.4, 2, 1.4, 0.62, 14.5)
 HEAD, HEADS = 36.0, 18.0
 """Of the names of places, and of dishes below that of the fridge."""
 HEAD_LETTER = 5.6
@@ -36,6 +36,8 @@ NAMED_LANE = 30.0
 """A lane that is narrower has no name at its head."""
 WIDEST_LANE = 46.0
 """A lane among several is no wider, that what it holds can be told from where it goes."""
+SQUEEZED = 2
+"""Of twice the letters that have room, squeezed, a name can still be read."""
 TAG_LETTER, TAG = 6.4, 24.0
 TIGHT_LETTER, SMALL_LETTER = 10.6, 5.6
 """Width of a letter in the name of a place, and in a small one."""
@@ -158,9 +160,18 @@ def _heads(shown: Scene, column: Column, size: Format) -> Iterator[Head]:
         )
         if lane is None:
             continue
-        words = chain.name if len(chain.name) <= room else short_name(chain.name, names)
+        words = _head_words(chain.name, names, room)
         x = round(column.x + size.pad + (lane + 0.5) * lane_width, 1)
         yield Head(x, chain.hue, words, None if len(words) <= room else round(lane_width - 2.0, 1))
+
+
+def _head_words(name: str, names: Sequence[str], room: int) -> str:
+    """A name where there is room for it, else its short form, squeezed; at the worst cut."""
+    short = name if len(name) <= room else short_name(name, names)
+    if len(short) <= SQUEEZED * room:
+        return short
+    last = short.split()[-1]
+    return last if len(last) <= SQUEEZED * room else f"{last[: int(SQUEEZED * room) - 1]}…"
 
 
 def _bare(
