@@ -1,7 +1,7 @@
 """Hours of shop and work, the shopping trip and its list, side jobs, dishes that feed dishes."""
 
 import json
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
@@ -244,3 +244,23 @@ def test_what_helps_changes_the_one_evening_that_it_names(cook, quince):
     (changed,) = quince.changed_days.filter(kind=WORK)
     assert f"{changed.day:%-d %b}" in remedy.text
     assert feast_outlook(found, quince, quince.stands_at).solution.plan.steps
+
+
+def test_a_dish_with_a_later_hour_keeps_its_times_when_the_feast_has_begun(cook, quince):
+    found = Feast.objects.create(
+        kitchen=quince, name="Plum Sunday", serve_at=datetime(2027, 5, 2, 11, 30, tzinfo=UTC),
+        time_zone="Europe/London", heads=4,
+    )  # fmt: skip
+    add_job(cook, found, job="dough")
+    rice = add_job(cook, found, job="rice")
+    rice.serve_at = found.serve_at + timedelta(hours=4)
+    rice.save()
+    now = found.serve_at + timedelta(minutes=5)
+    whole = feast_outlook(found, quince, now)
+    assert {each.dish for each in whole.plan.steps} == {str(rice.pk)}
+    assert whole.plan.steps[-1].end == rice.serve_at
+    document = json.loads(json.dumps(whole.plan_documents[0]))
+    assert broken_rules_of(document, plan_document(document)) == []
+    quince.stands_at = now
+    quince.save()
+    assert "It can all be done" in page(cook, f"/feasts/{found.pk}/")

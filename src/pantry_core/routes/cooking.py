@@ -27,6 +27,8 @@ TO_TABLE: Final = "table"
 """What is only dished up goes to the table in one."""
 LAST_MIN: Final = 30.0
 CARVE_MIN: Final = 15.0
+CLEAR_FROM_C: Final = 70.0
+"""From here on juices run clear (common practice)."""
 CARVED_FROM_G: Final = 400.0
 """A smaller piece is somebody's portion (common practice)."""
 _CRISPED: Final = ("fry", "braise-fry", "in-fat")
@@ -130,7 +132,7 @@ def cooked(stages: Sequence[TimedStage], cooking: Cooking, judged: Judged) -> It
         if each is pressed_before:
             yield from _pressed()
         until = _until(cooking, each)
-        how: str = joined(" ", (_how(each, cooking), stage.look))
+        how: str = joined(" ", (_how(each, cooking), stage.look, _signs(stage, cooking)))
         if until is not None and stage.ends in ("inside", "tender"):
             how = say(
                 "{how} {done}; {span}.",
@@ -147,6 +149,15 @@ def cooked(stages: Sequence[TimedStage], cooking: Cooking, judged: Judged) -> It
             least, hours, max(each.high, hours + 0.25), min(stage.hands_min, 60 * hours),
             attended=stage.attended, every_h=_rounds_h(each), tend=_tend(each), until=until,
         )  # fmt: skip
+
+
+def _signs(stage: HeatStage, cooking: Cooking) -> str:
+    """What else is seen of a roast that is done: not of one that stays pink, nor of a leg alone."""
+    if stage.id != "roast" or stage.ends != "inside" or (cooking.goal_c or 0.0) < CLEAR_FROM_C:
+        return ""
+    if nature_of(cooking.cut, cooking.form) == "bird":
+        return say("The juices run clear, and a leg moves in its joint.")
+    return say("The juices run clear.")
 
 
 def _how(each: TimedStage, cooking: Cooking) -> str:

@@ -163,10 +163,10 @@ HEATS: Final[dict[HeatName, Heat]] = {
         Heat("roast", "Roasted", "one heat, for what is tender by itself",
              "You lose crackling, and an even pink from edge to edge.",
              (_roast(180, "Oven at 180 °C; the probe goes into the thickest part, off the bone.",
-                     "Brown and sizzling, the juices clear."),),
+                     "Brown and sizzling."),),
              bird=(_roast(190, "Skin side up, oven at 190 °C; the probe goes into the thickest "
                           "part, off the bone.",
-                          "Brown, the juices clear; a leg moves in its joint."),)),
+                          "Brown all over."),)),
         Heat("roast-staged", "Roasted in stages", "hot, low, hot: for skin and crackling",
              "It is more work: three heats, and the oven to itself at the end.",
              (_HOT_START,

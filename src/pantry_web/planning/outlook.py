@@ -275,10 +275,10 @@ class FeastOutlook:
         return frozenset(
             each.key
             for each in self.dishes
-            if not each.dish.is_given_up
+            if (each.dish.serve_at or self.feast.serve_at) > self.now
+            and not each.dish.is_given_up
             and not each.is_discarded
             and each.steps
-            and (each.dish.serve_at or self.feast.serve_at) > self.now
         )
 
     @property
@@ -350,7 +350,7 @@ class FeastOutlook:
     @property
     def is_ahead(self) -> bool:
         """Whether anything of it lies ahead that is planned."""
-        return self.feast.serve_at > self.now and bool(self.planned_dishes)
+        return bool(self.planned_dishes)
 
     @cached_property
     def solution(self) -> Solved | Work | None:

@@ -56,20 +56,19 @@ def plan_document(
         for each in asked
     ]
     plain = [_without_holding(each) for each in to_plan]
-    house = _house(feast, around)
+    house = _house(feast, around) | {"serve_at": _serve_at(feast, asked, around.now)}
     held = house | {"dishes": _with_known_waits(to_plan)}
     return held if plain == to_plan else house | {"dishes": _with_known_waits(plain)}, held
 
 
 def _house(feast: Feast, around: Surroundings) -> Document:
-    """All of the document but its dishes."""
+    """All of the document but its dishes and its hour."""
     kitchen = around.kitchen
     day = feast.serve_at.astimezone(ZoneInfo(feast.time_zone)).date()
     holidays = public_holidays(kitchen.country, day - LOOKS_BACK, day)
     return {
         "now": around.now.isoformat(),
         "tz": feast.time_zone,
-        "serve_at": feast.serve_at.isoformat(),
         "day": {
             "wake": f"{kitchen.wake:%H:%M}", "sleep": f"{kitchen.sleep:%H:%M}", "half": True,
             "work": work_hours(kitchen, {day, *holidays}, around.changed_days),
@@ -83,6 +82,12 @@ def _house(feast: Feast, around: Surroundings) -> Document:
         "cooks": kitchen.cooks,
         "places": {SHOP: None, **{place.name: place.capacity for place in around.places}},
     }  # fmt: skip
+
+
+def _serve_at(feast: Feast, dishes: Sequence[ToPlan], now: datetime) -> str:
+    """The hour of the feast; when it has passed, that of the last dish with an hour of its own."""
+    ahead = [_hour(feast, each) for each in dishes if feast.serve_at <= now]
+    return on_grid(max([feast.serve_at, *ahead]), feast.serve_at) or ""
 
 
 def _without_holding(dish: Document) -> Document:
