@@ -306,3 +306,4 @@ def test_forty_dishes_are_drawn(cook, quince):
     page = cook.get(f"/feasts/{many.pk}/passage/")
     assert page.status_code == 200
     assert len(page.context["views"]) == 40
+    assert 'tabindex="0" role="region"' in page.content.decode()  # it is moved by keys as well

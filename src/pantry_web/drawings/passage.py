@@ -28,7 +28,7 @@ from pantry_web.drawings.writing import Numbers, lettered, numbered
 
 WIDE = Format(860, 100, Heights(day=34, hour=17, night_hour=3, least=19), 6.7, 10, 2.0, 0.55, 22,
               has_tag=True)  # fmt: skip
-NARROW = Format(358, 66, Heights(day=32, hour=20, night_hour=3, least=19), 5.4, 2, 1.4, 0.62, 14.5)
+NARROW = Format(358, 66, Heights(day=32, hour=20, night_hour=3, least=19), 5.4, 2, 1.4, 0.62, 12.9)
 HEAD, HEADS = 36.0, 18.0
 """Of the names of places, and of dishes below that of the fridge."""
 HEAD_LETTER = 5.6
