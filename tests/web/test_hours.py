@@ -24,6 +24,13 @@ def lantern(quince, feast):
     return feast
 
 
+def plum_sunday(quince):
+    return Feast.objects.create(
+        kitchen=quince, name="Plum Sunday", serve_at=datetime(2027, 5, 2, 11, 30, tzinfo=UTC),
+        time_zone="Europe/London", heads=4,
+    )  # fmt: skip
+
+
 def document_of(feast, kitchen):
     whole = feast_outlook(feast, kitchen, kitchen.stands_at)
     return json.loads(json.dumps(whole.plan_documents[0]))
@@ -219,10 +226,7 @@ def test_a_side_job_is_changed_and_kept_for_another_time(cook, quince, feast):
     assert "a name and an amount" in refused.content.decode()
     cook.post(f"/dishes/{bread.pk}/steps/keep/", {"keep-name": "Spelt bread"})
     (route,) = quince.routes.exclude(job=None)
-    other = Feast.objects.create(
-        kitchen=quince, name="Plum Sunday", serve_at=datetime(2027, 5, 2, 11, 30, tzinfo=UTC),
-        time_zone="Europe/London", heads=4,
-    )  # fmt: skip
+    other = plum_sunday(quince)
     again = add_job(cook, other, job=f"kept-{route.pk}")
     assert (again.name, again.mass_g) == ("Spelt bread", 1200 / 8 * 4)
     assert again.document["job"]["ingredients"][0]["name"] == "spelt flour"
@@ -230,10 +234,7 @@ def test_a_side_job_is_changed_and_kept_for_another_time(cook, quince, feast):
 
 
 def test_what_helps_changes_the_one_evening_that_it_names(cook, quince):
-    found = Feast.objects.create(
-        kitchen=quince, name="Plum Sunday", serve_at=datetime(2027, 5, 2, 11, 30, tzinfo=UTC),
-        time_zone="Europe/London", heads=4,
-    )  # fmt: skip
+    found = plum_sunday(quince)
     add_job(cook, found, job="pickle")
     quince.work_hours = [{"days": ["mon"], "from": "09:00", "to": "09:10"}]
     quince.save()
@@ -247,10 +248,7 @@ def test_what_helps_changes_the_one_evening_that_it_names(cook, quince):
 
 
 def test_a_dish_with_a_later_hour_keeps_its_times_when_the_feast_has_begun(cook, quince):
-    found = Feast.objects.create(
-        kitchen=quince, name="Plum Sunday", serve_at=datetime(2027, 5, 2, 11, 30, tzinfo=UTC),
-        time_zone="Europe/London", heads=4,
-    )  # fmt: skip
+    found = plum_sunday(quince)
     add_job(cook, found, job="dough")
     rice = add_job(cook, found, job="rice")
     rice.serve_at = found.serve_at + timedelta(hours=4)

@@ -41,8 +41,6 @@ SQUEEZED = 2
 TAG_LETTER, TAG = 6.4, 24.0
 TIGHT_LETTER, SMALL_LETTER = 10.6, 5.6
 """Width of a letter in the name of a place, and in a small one."""
-BOLD = 1.06
-"""Width of a bold letter over that of a usual one."""
 HIDDEN = 17.0
 """The name of a day is hidden by now, which names it, so near to it."""
 DAY_LABEL, FEAST_DAY_LABEL = 15.5, 21.0
