@@ -54,11 +54,14 @@ def crossings(chains: Sequence[Sequence[Stay]], left: frozenset[str]) -> Crossin
     """
     count = len(chains)
     cost = [[0] * count for _ in range(count)]
-    cold = [[(each.start, each.end) for each in stays if each.place == FIXED] for stays in chains]
+    cold = [
+        (b, each.start, each.end)
+        for b, stays in enumerate(chains) for each in stays if each.place == FIXED
+    ]  # fmt: skip
     for a, stays in enumerate(chains):
         for at, goes_left in _bands(stays, left):
-            for b, spans in enumerate(cold):
-                if b != a and any(begin < at < end for begin, end in spans):
+            for b, begin, end in cold:
+                if begin < at < end and a != b:
                     first, second = (b, a) if goes_left else (a, b)
                     cost[first][second] += 1
     return cost

@@ -5,6 +5,8 @@ from dataclasses import dataclass
 from typing import Literal
 
 LINE = 14.5
+LEAST_TALL = LINE + 6.0
+"""A box that is lower has no room for a line."""
 ALONG_PAD, NAMED_FROM, LEAST_WIDE = 8.0, 40.0, 11.0
 """Of a box that is written along; what is longer than this always says something."""
 
@@ -30,12 +32,12 @@ class Text:
 def inside(lines: Sequence[str], box: Box, letter: float) -> tuple[Text, ...] | None:
     """Lines inside a box, None where they don't fit; `letter` is the width of one."""
     x, y, width, height = box
-    if height < LINE + 6:
+    if height < LEAST_TALL:
         return None
     marks = 26.0 if height > 80 else 8.0
     wrapped = [each for line in lines for each in wrap(line, width - marks, letter)]
     fits = all(len(line) * letter <= width - 8 for line in wrapped)
-    if not fits or len(wrapped) * LINE + 6 > height:
+    if not fits or len(wrapped) * LINE + 6.0 > height:
         return None
     return tuple(
         Text(round(x + 7, 1), round(y + LINE * (i + 1), 1), "start", words)

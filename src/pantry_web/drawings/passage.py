@@ -57,8 +57,9 @@ def passage(shown: Scene, size: Format, *, numbers: Numbers | None = None) -> Pa
     scale = time_scale(shown.timeline, size.heights, head)
     now_y = scale.y(shown.now) if shown.begin <= shown.now <= shown.end else None
     tag = None if now_y is None else _tag(shown, size)
+    lanes = {name: _lanes(column, size) for name, column in columns.items()}
     bare = [
-        [_bare(chain, stay, columns[stay.place], shown.lanes[i, j], scale, size)
+        [_bare(chain, stay, *lanes[stay.place][shown.lanes[i, j]], scale)
          for j, stay in enumerate(stays)]
         for i, (chain, stays) in enumerate(shown.drawn)
     ]  # fmt: skip
@@ -172,19 +173,19 @@ def _head_words(name: str, names: Sequence[str], room: int) -> str:
     return last if len(last) <= SQUEEZED * room else f"{last[: int(SQUEEZED * room) - 1]}…"
 
 
-def _bare(
-    chain: Chain, stay: Stay, column: Column, lane: int, scale: TimeScale, size: Format
-) -> Ribbon:
+def _lanes(column: Column, size: Format) -> list[tuple[float, float]]:
+    """Left edges and widths of the ribbons in each lane of a place."""
+    wide = (column.width - 2 * size.pad) / column.lanes
+    width = min(wide - BETWEEN, WIDEST_LANE) if column.lanes > 1 else wide
+    left = column.x + size.pad + (wide - width) / 2
+    return [(round(left + lane * wide, 1), round(width, 1)) for lane in range(column.lanes)]
+
+
+def _bare(chain: Chain, stay: Stay, x: float, width: float, scale: TimeScale) -> Ribbon:
     """A ribbon without its writing."""
-    pad = size.pad
-    lane_width = (column.width - 2 * pad) / column.lanes
-    width = min(lane_width - BETWEEN, WIDEST_LANE) if column.lanes > 1 else lane_width
-    x = column.x + pad + lane * lane_width + (lane_width - width) / 2
     y = scale.y(stay.start)
-    return Ribbon(
-        stay, chain, round(x, 1), y, round(width, 1), round(scale.y(stay.end) - y, 1),
-        latest=scale.y(stay.latest) if stay.latest else None,
-    )  # fmt: skip
+    latest = scale.y(stay.latest) if stay.latest else None
+    return Ribbon(stay, chain, x, y, width, round(scale.y(stay.end) - y, 1), latest=latest)
 
 
 def _before(

@@ -55,12 +55,16 @@ def filled(stays: Sequence[Stay], room: Room) -> str:
 
 def fills(place: str, stays: Sequence[Stay], room: float) -> list[Fill]:
     """When two stays or more fill a place, or more than fill it."""
-    edges = sorted({edge for each in stays for edge in (each.start, each.end)})
+    changes: dict[datetime, list[tuple[int, float]]] = {}
+    for each in stays:
+        changes.setdefault(each.start, []).append((1, each.uses))
+        changes.setdefault(each.end, []).append((-1, -each.uses))
     found: list[Fill] = []
-    for begin, end in pairwise(edges):
-        there = [each.uses for each in stays if each.start <= begin and end <= each.end]
-        taken = sum(there)
-        if len(there) < 2 or taken < room - TINY:
+    count, taken = 0, 0.0
+    for begin, end in pairwise(sorted(changes)):
+        for more, uses in changes[begin]:
+            count, taken = count + more, taken + uses
+        if count < 2 or taken < room - TINY:
             continue
         is_over = taken > room + TINY
         goes_on = found and (found[-1].end, found[-1].is_over) == (begin, is_over)

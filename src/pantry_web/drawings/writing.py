@@ -1,12 +1,22 @@
 """What ribbons say: along them where nothing crosses, else a number for the words beside them."""
 
+from bisect import bisect_left
 from collections.abc import Iterator, Mapping, Sequence
 from datetime import date, datetime
+from operator import itemgetter
 from zoneinfo import ZoneInfo
 
 from pantry_web.drawings.bands import LINES_FROM, band_boxes
 from pantry_web.drawings.lanes import FIXED
-from pantry_web.drawings.lettering import ALONG_PAD, NAMED_FROM, Box, Text, along, inside
+from pantry_web.drawings.lettering import (
+    ALONG_PAD,
+    LEAST_TALL,
+    NAMED_FROM,
+    Box,
+    Text,
+    along,
+    inside,
+)
 from pantry_web.drawings.shapes import Format, Ribbon
 
 BOLD = 1.06
@@ -19,6 +29,29 @@ Numbers = Mapping[tuple[str, str], int]
 """The numbers of steps, by their dish and key."""
 
 
+class Covers:
+    """What is drawn over ribbons: bands, the line of now."""
+
+    def __init__(self, boxes: Sequence[Box]) -> None:
+        """Of boxes, sorted once, for each ribbon looks among them all."""
+        self._by_top = sorted(boxes, key=itemgetter(1))
+        self._tops = [top for _, top, _, _ in self._by_top]
+        self._thickest = max((thick for _, _, _, thick in boxes), default=0.0)
+
+    def longest_free(self, box: Box) -> Box:
+        """The longest part of a box, from head to foot, that nothing covers."""
+        x, y, width, height = box
+        right, foot = x + width, y + height
+        begin, longest = y, (y, 0.0)
+        first = bisect_left(self._tops, y - self._thickest)
+        for left, top, wide, thick in self._by_top[first : bisect_left(self._tops, foot)]:
+            if left < right and x < left + wide and y < top + thick:
+                longest = max(longest, (begin, top - CLEAR - begin), key=itemgetter(1))
+                begin = max(begin, top + thick + CLEAR)
+        top, tall = max(longest, (begin, foot - begin), key=itemgetter(1))
+        return (x, top, width, tall)
+
+
 def lettered(
     rows: Rows, size: Format, covered: Sequence[Box], *, has_heads: bool
 ) -> Iterator[Iterator[Ribbon]]:
@@ -28,15 +61,18 @@ def lettered(
     has_heads, whether dishes are named over their lanes in the fridge.
     """
     bands = [*covered, *(box for row in rows for box in band_boxes(row))]
+    covers = Covers(bands)
     for row in rows:
-        yield (_lettered(ribbon, bands, size, len(rows), has_heads=has_heads) for ribbon in row)
+        yield (_lettered(ribbon, covers, size, len(rows), has_heads=has_heads) for ribbon in row)
 
 
 def _lettered(
-    ribbon: Ribbon, bands: Sequence[Box], size: Format, dishes: int, *, has_heads: bool
+    ribbon: Ribbon, covers: Covers, size: Format, dishes: int, *, has_heads: bool
 ) -> Ribbon:
+    if ribbon.height < LEAST_TALL:
+        return ribbon
     is_named = _is_named(ribbon, has_several=dishes > 1, has_heads=has_heads)
-    lines = _within(ribbon, bands, size, is_named=is_named)
+    lines = _within(ribbon, covers, size, is_named=is_named)
     return ribbon.written(lines) if lines else ribbon
 
 
@@ -45,24 +81,8 @@ def _is_named(ribbon: Ribbon, *, has_several: bool, has_heads: bool) -> bool:
     return has_several and ribbon.chain.name != ribbon.stay.title and not is_told
 
 
-def _free(box: Box, covers: Sequence[Box]) -> Box:
-    """The longest part of a box that nothing covers."""
-    x, y, width, height = box
-    begin, free = y, []
-    crossing = sorted(
-        (top - CLEAR, top + thick + CLEAR)
-        for left, top, wide, thick in covers
-        if left < x + width and x < left + wide and y < top + thick and top < y + height
-    )
-    for top, foot in crossing:
-        free.append((begin, top - begin))
-        begin = max(begin, foot)
-    top, tall = max([*free, (begin, y + height - begin)], key=lambda part: part[1])
-    return (x, top, width, max(tall, 0.0))
-
-
 def _within(
-    ribbon: Ribbon, covers: Sequence[Box], size: Format, *, is_named: bool
+    ribbon: Ribbon, covers: Covers, size: Format, *, is_named: bool
 ) -> tuple[Text, ...] | None:
     """The writing in a ribbon: in lines where it is wide enough, else along it.
 
@@ -81,7 +101,7 @@ def _within(
     wordings = [f"{name}: {told.lower()}", f"{name}: {stay.title.lower()}"]
     letter = BOLD * size.letter
     all_of_them = [*(wordings if is_named else [told]), stay.title]
-    free = _free(ribbon.box, covers)
+    free = covers.longest_free(ribbon.box)
     room = int((free[3] - ALONG_PAD) / letter)
     turned = along(all_of_them, free, letter) if min(map(len, all_of_them)) <= room else None
     turned = turned or along(all_of_them, ribbon.box, letter)

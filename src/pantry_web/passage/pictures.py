@@ -82,7 +82,7 @@ def picture(whole: FeastOutlook, views: Sequence[Outlook], seen: Seen) -> Pictur
         return None
     house = House(zone, whole.kitchen.wake, whole.kitchen.sleep)
     left = tasks_of(whole, views)
-    around = _around(whole, chains, left, seen.house or whole.plan_documents[0])
+    around = _around(whole, chains, left, seen)
     shown = scene(
         chains, whole.now, whole.feast.serve_at, house,
         around=around, since=seen.since, day=seen.day,
@@ -238,13 +238,13 @@ def _state(view: Outlook, key: str) -> State:
 
 
 def _around(
-    whole: FeastOutlook, chains: Sequence[Chain], left: Sequence[Told], asked: Document
+    whole: FeastOutlook, chains: Sequence[Chain], left: Sequence[Told], seen: Seen
 ) -> Around:
     """Rooms and hours of the kitchen over the time that is drawn, as a `plan` document has them.
 
     Of a dish by itself nobody can see how full places are.
     """
-    units = whole.kitchen.units
+    units, asked = whole.kitchen.units, seen.house or whole.plan_documents[0]
     is_whole = len(chains) >= len(whole.planned_dishes)
     rooms = {
         name: Room(holds, partial(_litres, units=units) if name == FIXED else None)
@@ -252,11 +252,11 @@ def _around(
         if holds is not None and is_whole
     }
     stays = [each for chain in chains for each in chain.stays]
-    begin = min(*(each.start for each in stays), whole.now) - DAY
-    end = max(*(each.end for each in stays), whole.feast.serve_at) + DAY
+    begin = seen.day or seen.since or min(*(each.start for each in stays), whole.now)
+    end = max(*(each.end for each in stays), whole.feast.serve_at)
     house = {name: part for name, part in asked.items() if name != "dishes"}
-    hours = hours_of_plan(household(HouseRequest.model_validate(house)), begin, end)
-    ends = (begin, end)
+    ends = (begin - DAY, end + DAY)
+    hours = hours_of_plan(household(HouseRequest.model_validate(house)), *ends)
     return Around(
         rooms,
         {place: _between(open_at, ends) for place, open_at in hours.open.items()},

@@ -69,10 +69,9 @@ def words_by_day(
 def _lines(views: Sequence[Outlook], drawn: Passage, found: Sequence[Told]) -> Iterator[Line]:
     names = {view.key: short_name(view.dish.name, [e.dish.name for e in views]) for view in views}
     numbers = {(each.chain.dish, each.key): each.number for each in drawn.ribbons if each.number}
+    chains = {each.chain.dish: each.chain for each in drawn.ribbons}
     starts = {
-        (each.chain.dish, stay.key): stay.start
-        for each in drawn.ribbons
-        for stay in each.chain.stays
+        (dish, stay.key): stay.start for dish, chain in chains.items() for stay in chain.stays
     }
     told: set[tuple[str, str]] = set()
     for view, task, at, together in _at_their_hours(found, starts):
