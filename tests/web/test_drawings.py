@@ -10,7 +10,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from pantry_core.measures.said import days_said, span
+from pantry_core.mixes.inside import Inside
 from pantry_web.drawings.bands import band_boxes
+from pantry_web.drawings.inside import picture as curves
 from pantry_web.drawings.lanes import crossed, crossings, lanes_of
 from pantry_web.drawings.lettering import LEAST_WIDE, NAMED_FROM, along, extent, inside, short_name
 from pantry_web.drawings.passage import NARROW, WIDE, passage
@@ -376,3 +378,17 @@ def test_bands_cross_no_more_than_in_the_best_of_all_orders_and_hardly_more_with
         order = sorted(range(count), key=lambda n: lanes[n, 1])
         over.append((crossed(cost, order), least))
     assert sum(found for found, _ in over) <= 1.1 * sum(least for _, least in over)
+
+
+def test_in_out_and_ready_are_told_apart_in_the_curves_of_the_salt():
+    """At whatever day: three letters of 6 px at the foot, “ready” at the head and in the plot."""
+    days = tuple(float(day) for day in range(27))
+    curve = (2.0,) * len(days)
+    salt = Inside(days, curve, curve, curve, curve, curve, ((2.0,),) * len(days))
+    for day in range(1, 27):
+        drawn = curves(salt, even_pct=2.0, share=0.8, ready_d=day, out_d=day, is_slab=True,
+                       closed=False)  # fmt: skip
+        at = drawn.out.at + drawn.out.dx
+        assert at - (18 if drawn.out.anchor == "end" else 0) > 38 + 12
+        at = drawn.ready.at + drawn.ready.dx
+        assert at + (32 if drawn.ready.anchor == "start" else 0) < 34 + 340 + 1

@@ -40,6 +40,23 @@ def page(cook, path):
     return cook.get(path).content.decode()
 
 
+def test_a_cure_that_would_begin_before_work_may_lie_longer(cook, quince):
+    """Two days before a Sunday's roast is Friday noon; work begins at five, so Thursday does."""
+    feast = plum_sunday(quince)
+    crown = {"name": "Crown", "cut": "turkey-crown", "mass": "2870 g", "method": "dry-brine",
+             "days": "2 days"}  # fmt: skip
+    assert cook.post(f"/feasts/{feast.pk}/dish/", crown).status_code == 302
+    offered = cook.get(f"/feasts/{feast.pk}/helps/").context["remedies"]
+    assert offered[0].text == "54 h of dry brine instead of 48 h for Crown."
+    seen = {"version": Feast.objects.get(pk=feast.pk).version}
+    cook.post(f"/feasts/{feast.pk}/helps/{offered[0].code}/", seen)
+    dish = feast.dishes.get()
+    assert dish.cure["days"] == 54 / 24  # as the text says
+    whole = feast_outlook(Feast.objects.get(pk=feast.pk), quince, quince.stands_at)
+    lies = max(each.end - each.start for each in whole.plan.steps)
+    assert timedelta(hours=48) < lies < timedelta(hours=60)
+
+
 def add_job(cook, feast, **typed):
     answer = cook.post(f"/feasts/{feast.pk}/job/", DOUGH | typed)
     assert answer.status_code == 302, answer.context["job_form"].errors

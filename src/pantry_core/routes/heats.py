@@ -161,7 +161,7 @@ HEATS: Final[dict[HeatName, Heat]] = {
     heat.id: heat
     for heat in (
         Heat("roast", "Roasted", "one heat, for what is tender by itself",
-             "You lose crackling, and an even pink from edge to edge.",
+             "You lose the crispest skin, and doneness that is even from edge to edge.",
              (_roast(180, "Oven at 180 °C; the probe goes into the thickest part, off the bone.",
                      "Brown and sizzling."),),
              bird=(_roast(190, "Skin side up, oven at 190 °C; the probe goes into the thickest "

@@ -10,6 +10,8 @@ WIDTH, HEIGHT = 340.0, 150.0
 """Of the plot, without its margins."""
 LEFT = 34.0
 SECTION_HEIGHT = 112.0
+NAMED = 36.0
+"""The name of an upright is no wider."""
 FULLEST = 1.3
 """A ring is inked in full at so many times its even value."""
 
@@ -34,6 +36,19 @@ class Tick:
 
 
 @dataclass(frozen=True, slots=True)
+class Edge:
+    """An upright that has a name, at its left or its right."""
+
+    at: float
+    anchor: Literal["start", "end"]
+
+    @property
+    def dx(self) -> int:
+        """How far its name is from it."""
+        return 4 if self.anchor == "start" else -4
+
+
+@dataclass(frozen=True, slots=True)
 class InsidePicture:
     """Everything drawn, and the numbers a slider moves through."""
 
@@ -47,8 +62,8 @@ class InsidePicture:
     band_height: float
     days: tuple[Tick, ...]
     levels: tuple[Tick, ...]
-    ready_x: float | None
-    out_x: float | None
+    ready: Edge | None
+    out: Edge | None
     shown: int
     shown_x: float
     full_pct: float
@@ -106,8 +121,12 @@ def picture(
         levels=tuple(
             Tick(y(pct), f"{pct:.1f}") for pct in (0.5 * even_pct, even_pct, 1.5 * even_pct)
         ),
-        ready_x=x(ready_d) if ready_d is not None and ready_d <= last else None,
-        out_x=x(out_d) if out_d <= last else None,
+        ready=Edge(x(ready_d), "start" if x(ready_d) + NAMED <= LEFT + WIDTH else "end")
+        if ready_d is not None and ready_d <= last
+        else None,
+        out=Edge(x(out_d), "end" if x(out_d) - 2 * NAMED >= LEFT else "start")
+        if out_d <= last
+        else None,
         shown=shown,
         shown_x=xs[shown],
         full_pct=full,

@@ -4,12 +4,14 @@ import hashlib
 from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import datetime
+from itertools import chain, islice
 from typing import Any
 
 from django_tasks import task
 from pydantic import TypeAdapter
 
 from pantry_core.dish.answer import DishOut
+from pantry_core.measures.said import HOURS_PER_DAY, span
 from pantry_core.plan.changes import Change
 from pantry_core.plan.problem import GRID, resolve
 from pantry_core.plan.request import PlanRequest
@@ -31,8 +33,15 @@ SHORTER: tuple[WayName, ...] = ("needle-brine", "needle", "strong-brine", "dry-c
 THINNER = 0.5
 """A piece that is cut in two through its thickness."""
 MOST_OF_PIECES = 3
+LIES_OTHERWISE_H = (6.0, -6.0, 12.0, -12.0, 24.0, -24.0)
+"""So much longer or shorter than the cook said a piece may lie, the nearest first (our own choice),
+though not more than a share of it."""
+MOST_OTHERWISE = 0.5
+HALF_DAY_H = 12.0
 
 Document = dict[str, Any]
+Way = tuple[str, Document]
+"""A dish decided otherwise, and how that is said."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -128,35 +137,73 @@ def _is_stopped_by(view: Outlook, plan: Plan) -> bool:
 
 
 def _of_pieces(whole: FeastOutlook, document: Document) -> Iterator[Remedy]:
-    """Another method or a thinner piece for what collides; nothing that a stop forbids."""
-    from pantry_core.plan.solve import is_possible  # noqa: PLC0415 - the solver is slow to import
-    from pantry_core.plan.solve import plan as solve  # noqa: PLC0415
-    from pantry_core.plan.why import explain  # noqa: PLC0415
+    """Another length, method or thickness for what collides; nothing that a stop forbids."""
+    from pantry_core.plan.why import explain  # noqa: PLC0415 - the solver is slow to import
 
     named = {each.dish for each in explain(resolve(PlanRequest.model_validate(document))).why}
-    offered = 0
-    for view in whole.dishes:
-        if view.key not in named or view.answer is None or view.dish.is_job or view.state.begun:
+    views = (
+        view for view in whole.dishes
+        if view.key in named and view.answer is not None
+        and not view.dish.is_job and not view.state.begun
+    )  # fmt: skip
+    yield from islice(chain.from_iterable(_of_piece(view, document) for view in views),
+                      MOST_OF_PIECES)  # fmt: skip
+
+
+def _of_piece(view: Outlook, document: Document) -> Iterator[Remedy]:
+    """What helps of the nearest lengths, then of other methods and a thinner piece."""
+    yield from islice(_those_that_help(view, document, _lying_otherwise(view)), 1)
+    yield from _those_that_help(view, document, _otherwise(view))
+
+
+def _those_that_help(view: Outlook, document: Document, ways: Iterator[Way]) -> Iterator[Remedy]:
+    from pantry_core.plan.solve import is_possible  # noqa: PLC0415 - the solver is slow to import
+    from pantry_core.plan.solve import plan as solve  # noqa: PLC0415
+
+    for text, decided in ways:
+        plain = dish_document(decided, view.whole.house, view.dish.vessel)
+        changed = _with_steps_of(plain, view, document)
+        if changed is None or not is_possible(resolve(changed)):
             continue
-        for text, decided in _otherwise(view):
-            plain = dish_document(decided, whole.house, view.dish.vessel)
-            changed = _with_steps_of(plain, view, document)
-            if changed is None or not is_possible(resolve(changed)):
-                continue
-            solved = solve(resolve(changed), effort=0.3)
-            if not solved.steps:
-                continue
-            planned = [step for step in solved.steps if step.dish == view.key]
-            if _answer_without_stop(with_plan(plain, planned)) is None:
-                continue
-            told = say("{change} for {dish}.", change=text, dish=view.dish.name)
-            yield Remedy(_code(told), told, solved, dish_id=view.dish.pk, decided=decided)
-            offered += 1
-            if offered == MOST_OF_PIECES:
-                return
+        solved = solve(resolve(changed), effort=0.3)
+        if not solved.steps:
+            continue
+        planned = [step for step in solved.steps if step.dish == view.key]
+        if _answer_without_stop(with_plan(plain, planned)) is None:
+            continue
+        told = say("{change} for {dish}.", change=text, dish=view.dish.name)
+        yield Remedy(_code(told), told, solved, dish_id=view.dish.pk, decided=decided)
 
 
-def _otherwise(view: Outlook) -> Iterator[tuple[str, Document]]:
+def _lying_otherwise(view: Outlook) -> Iterator[Way]:
+    """Somewhat longer or shorter than the cook said, the nearest first; no new caution for it."""
+    days, method = view.dish.cure.get("days"), WAYS.get(view.dish.cure.get("method", ""))
+    if days is None or method is None or view.answer is None:
+        return
+    asked_h, told = HOURS_PER_DAY * days, {each.code for each in view.answer.notices}
+    for more_h in LIES_OTHERWISE_H:
+        if abs(more_h) > MOST_OTHERWISE * asked_h:
+            continue
+        cure = {**view.dish.cure, "days": (asked_h + more_h) / HOURS_PER_DAY}
+        decided = {**view.dish.document, "cure": cure}
+        answer = _answer_without_stop(dish_document(decided, view.whole.house, view.dish.vessel))
+        warned = {each.code for each in answer.notices if each.level == "caution"} if answer else ()
+        if answer is not None and told.issuperset(warned):
+            text = say(
+                "{length} of {method:lower} instead of {asked}",
+                length=_length(asked_h + more_h, more_h), method=method.name,
+                asked=_length(asked_h, more_h),
+            )  # fmt: skip
+            yield text, decided
+
+
+def _length(hours: float, apart_h: float) -> str:
+    """A length as it is told beside another: both in hours where they are not half days apart."""
+    in_days = hours >= HOURS_PER_DAY and apart_h % HALF_DAY_H == 0
+    return span(hours) if in_days else say("{hours:g} h", hours=round(hours, 1))
+
+
+def _otherwise(view: Outlook) -> Iterator[Way]:
     """The dish decided otherwise: a thinner piece, or another method that fits."""
     document, answer = view.dish.document, view.answer
     way = WAYS.get(view.dish.cure.get("method", ""))

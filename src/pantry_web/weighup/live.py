@@ -13,17 +13,19 @@ from pantry_core.dish.request import DishRequest
 from pantry_core.dish.work import Worked, worked
 from pantry_core.errors import OutOfRange
 from pantry_core.formats.reading import problem_of
+from pantry_core.measures.said import span
 from pantry_core.routes.customs import CUSTOMS
 from pantry_core.routes.cuts import CUTS, Cut
 from pantry_core.routes.servings import Servings, servings
 from pantry_core.routes.suits import custom_suits
 from pantry_core.routes.ways import WAYS
+from pantry_core.text import joined, say
 from pantry_web.feasts.choices import NO_METHOD, method_name, way_of
 from pantry_web.feasts.documents import Document, House, dish_document
 from pantry_web.feasts.models import Feast
 from pantry_web.planning.answers import work_out
 from pantry_web.planning.outlook import Outlook
-from pantry_web.quantities import hours_of
+from pantry_web.quantities import hours_of, length, mass
 from pantry_web.weighup.decided import decided, piece_of
 from pantry_web.weighup.forms import DishForm
 from pantry_web.weighup.heats import heats_of
@@ -73,7 +75,7 @@ def live_answer(
     piece = piece_of(form)
     context: dict[str, object] = {
         "sheet": None, "insight": None, "changed": None, "ready_days": "",
-        "in_vessel": None, "notices": (), "suggested": {}, "wrong": (),
+        "in_vessel": None, "notices": (), "suggested": (), "wrong": (),
         "servings": _servings(cut, feast, house) if cut else None,
         "is_own_loss": house.trimmed_left != 1.0 or house.cooked_left != 1.0,
         "customs": (),
@@ -121,7 +123,8 @@ def _shown(
         "customs": [
             each for each in CUSTOMS if custom_suits(each, found.settled.piece.cut, found.heat)
         ],
-        "sheet": live_sheet(found, house, left_h), "suggested": _suggested(found, form),
+        "sheet": live_sheet(found, house, left_h),
+        "suggested": _suggested(found, form, feast.kitchen.units),
     }  # fmt: skip
     if sheet is None or out.asked is None:
         return shown
@@ -154,19 +157,32 @@ def _document(
     return {**document, **moments, **facts}
 
 
-def _suggested(found: Worked, form: DishForm) -> dict[str, object]:
-    """What the core takes where the form is empty."""
+def _suggested(found: Worked, form: DishForm, units: str) -> tuple[str, ...]:
+    """What the core takes where the form is empty, in sentences."""
     request, way = found.settled.request, found.settled.way
     if way is None:
-        return {}
-    typed, meat = form.cleaned_data, request.meat
-    return {
-        "water": request.water_g if typed.get("water") is None and way.has_water else None,
-        "salt": request.target_salt_pct if typed.get("salt") is None else None,
-        "strength": request.brine_salt_pct if typed.get("strength") is None else None,
-        "thickness": meat.thickness_mm if typed.get("thickness") is None else None,
-        "hours": found.settled.in_h if typed.get("days") is None else None,
-    }
+        return ()
+
+    def empty(name: str, taken: float | None) -> float | None:
+        return taken if form.cleaned_data.get(name) is None else None
+
+    salt = empty("salt", request.target_salt_pct)
+    strength = empty("strength", request.brine_salt_pct)
+    water = empty("water", request.water_g) if way.has_water else None
+    hours = empty("days", found.settled.in_h)
+    thickness = empty("thickness", request.meat.thickness_mm)
+    taken = [
+        "" if salt is None else say("{salt:g} % salt", salt=round(salt, 2)),
+        "" if strength is None else say("a brine of {strength:g} %", strength=round(strength, 1)),
+        "" if water is None else say("{water} of water", water=mass(water, units)),
+        say("{hours} in it", hours=span(hours)) if hours else "",
+    ]
+    parts = [each for each in taken if each]
+    sentences = [say("Left empty, it takes {parts}.", parts=joined(", ", parts))] if parts else []
+    if thickness is not None:
+        told = length(thickness, units)
+        sentences.append(say("The thickest part is guessed at {thickness}.", thickness=told))
+    return tuple(sentences)
 
 
 def _offers(
