@@ -10,6 +10,8 @@ from pantry_core.rules.ingredients import SALT_PER_SODIUM
 from pantry_core.text import say
 
 Kind = Literal["pork", "beef", "lamb", "game", "poultry", "fish", "vegetable"]
+NEVER_CURED: frozenset[Kind] = frozenset(("fish", "vegetable"))
+"""No curing salt goes into these."""
 Shape = Literal["slab", "cylinder", "ball"]
 Species = Literal["rabbit", "mackerel"]
 """What has limits of its own: rabbit, and the fish that form histamine (mackerel and its like)."""

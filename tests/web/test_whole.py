@@ -428,6 +428,15 @@ def test_game_smoke_and_what_was_opened_set_the_inside_temperature(cook, roast):
     assert "water-phase-low" in codes  # 3.5 % in its water: FDA fish guide, ch. 13 (from memory)
 
 
+def test_a_pickle_is_not_spoken_of_as_meat(cook, roast):
+    feast, _, _ = roast
+    typed = {"cut": "radish", "mass": "1 lb 1 oz", "method": "quick-pickle"}
+    answer = cook.post(f"/feasts/{feast.pk}/answer/", typed)
+    assert answer.context["sheet"].result.grams("salt") > 0
+    page = answer.content.decode()
+    assert not [word for word in (" meat", "turns grey", "thickest") if word in page]
+
+
 def test_nothing_is_preset_and_three_fields_are_answered(cook, roast):
     feast, _, _ = roast
     page = cook.get(f"/feasts/{feast.pk}/dish/")

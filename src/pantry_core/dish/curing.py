@@ -8,6 +8,7 @@ from pantry_core.dish.piece import Prepared, treatment_of
 from pantry_core.dish.request import CureAsked, DishRequest, HouseAsked
 from pantry_core.dish.targets import usual_target
 from pantry_core.measures.scales import Scale, scale_for
+from pantry_core.meat import NEVER_CURED
 from pantry_core.mixes.instead import sized_packet
 from pantry_core.mixes.judged import Judged
 from pantry_core.mixes.mix import mixed
@@ -124,7 +125,7 @@ def may_have_curing_salt(piece: Prepared, way: Way | None) -> bool:
     """Whether the sheet may have curing salt at all."""
     if way is None or way.heaped or way.group in ("Marinade", "Side"):
         return False
-    return piece.meat.kind not in ("fish", "vegetable")
+    return piece.meat.kind not in NEVER_CURED
 
 
 def _left_out(piece: Prepared) -> Notice:

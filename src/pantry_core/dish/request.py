@@ -13,6 +13,7 @@ from pantry_core.meat import (
     MOST_MEAT_G,
     MOST_PIECES,
     MOST_SODIUM_MG,
+    NEVER_CURED,
     Treatment,
 )
 from pantry_core.mixes.recipe import Packet
@@ -94,7 +95,7 @@ class Piece(Document):
         cut = CUTS.get(info.data.get("cut", ""))
         if cut is None or will_be is None:
             return will_be
-        if will_be in ("bacon", "corned") and cut.kind in ("fish", "vegetable"):
+        if will_be in ("bacon", "corned") and cut.kind in NEVER_CURED:
             raise wrong(
                 "will_be",
                 say(

@@ -109,7 +109,7 @@ def worked(asked: DishRequest) -> Worked:
         *settled.notices,
         *(each for each in (sheet.notices if sheet else ()) if each.code not in FROM_THE_STEPS),
         *(each for each in way.notices if each.code not in FROM_THE_STEPS),
-        *size_notices(settled.piece),
+        *_of_the_size(settled),
         *of_the_vessel(asked, settled),
         *of_the_time(settled, raw, clock.log, steps),
         *of_what_happened(asked, settled, clock.log),
@@ -234,6 +234,13 @@ def _end(settled: Settled, in_h: float, rest_h: float) -> End:
             stages=tuple(way),
         )
     )
+
+
+def _of_the_size(settled: Settled) -> tuple[Notice, ...]:
+    """What its thickness wants said; a quick pickle takes its hours however thick things are."""
+    piece, way = settled.piece, settled.way
+    is_side = way is not None and way.group == "Side"
+    return () if is_side and piece.guess_mm is not None else size_notices(piece)
 
 
 def _of_the_salt(settled: Settled, salt: SaltOut | None) -> tuple[Notice, ...]:

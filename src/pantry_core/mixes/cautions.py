@@ -153,7 +153,7 @@ def _handled(request: WeighRequest) -> Iterator[Notice]:
             "rest until the salt has evened out."
         )
         yield notice("caution", "lift-on-time", text, _PRACTICE)
-    if request.method == "marinade":
+    if request.method == "marinade" and request.meat.kind != "vegetable":
         text = "Raw marinade goes into pot or sauce only boiled first."
         yield notice("caution", "boil-marinade", text, _PRACTICE)
 

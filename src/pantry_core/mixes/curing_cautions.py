@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator, Sequence
 
+from pantry_core.meat import NEVER_CURED, Kind
 from pantry_core.mixes.judged import Judged
 from pantry_core.mixes.request import Cure
 from pantry_core.mixes.result import Line
@@ -26,7 +27,7 @@ _LABEL = Source("the label", Mark.PRACTICE)
 def curing_salts(judged: Judged) -> Iterator[Notice]:
     """All that its curing salts want said; what is given up without."""
     if not judged.cures:
-        yield uncured()
+        yield from uncured(judged.request.meat.kind)
         return
     told: set[str] = set()
     for cure, _ in judged.cures:
@@ -47,15 +48,16 @@ def curing_salts(judged: Judged) -> Iterator[Notice]:
         yield notice("caution", "bacon-ascorbate", text, BACON_ASCORBATE_PPM)
 
 
-def uncured() -> Notice:
-    """What is given up without curing salt."""
-    return notice(
-        "note",
-        "uncured",
-        "Without curing salt the meat turns grey, and nothing but cold protects it: for a fridge "
-        "cure that is then boiled or roasted, not for long cool smoking.",
-        _PRACTICE,
-    )
+def uncured(kind: Kind) -> Iterator[Notice]:
+    """What meat gives up without curing salt; fish and vegetables never have any."""
+    if kind not in NEVER_CURED:
+        yield notice(
+            "note",
+            "uncured",
+            "Without curing salt the meat turns grey, and nothing but cold protects it: for a "
+            "fridge cure that is then boiled or roasted, not for long cool smoking.",
+            _PRACTICE,
+        )
 
 
 def _kind_of_cure(cure: Cure, judged: Judged) -> Iterator[Notice]:

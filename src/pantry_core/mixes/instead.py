@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from pantry_core.meat import NEVER_CURED
 from pantry_core.mixes.mix import Mix, mixed
 from pantry_core.mixes.recipe import CheckRequest, Packet
 from pantry_core.mixes.request import Cure, WeighRequest
@@ -95,7 +96,7 @@ def _of_the_cure(request: CheckRequest, mix: Mix, cured: WeighRequest) -> Iterat
 
 
 def _may_be_cured(request: CheckRequest) -> bool:
-    return not request.heaped and request.meat.kind not in ("fish", "vegetable")
+    return not request.heaped and request.meat.kind not in NEVER_CURED
 
 
 def sized_packet(packet: Packet) -> Cure | None:

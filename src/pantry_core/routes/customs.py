@@ -81,7 +81,7 @@ def _no_mild_cure(least: Rule) -> str:
 
 CUSTOMS: tuple[Custom, ...] = (
     Custom("brine_by", "The brine", (
-        Choice("boiled", "boiled", "It costs time: it must be chilled before the meat goes in."),
+        Choice("boiled", "boiled", "It costs time: it must be chilled before anything goes in."),
         Choice("stirred", "stirred cold", "You lose the spices' strength, and it must be "
                "stirred until nothing crunches."),
     ), ALL_KINDS),

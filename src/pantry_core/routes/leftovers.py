@@ -1,5 +1,6 @@
 """What is left of a dish, and what it is good for."""
 
+from pantry_core.meat import NEVER_CURED
 from pantry_core.routes.cuts import Cut
 from pantry_core.text import Text, say
 
@@ -30,7 +31,7 @@ def good_for(cut: Cut, way: str, *, is_cured: bool, is_raw: bool) -> Text:
     """
     if is_raw:
         return RAW
-    if is_cured and cut.kind not in ("fish", "vegetable"):
+    if is_cured and cut.kind not in NEVER_CURED:
         return _GOOD_FOR["cured"]
     by_kind = _GOOD_FOR.get(cut.kind)
     return by_kind or _GOOD_FOR["wet" if way in WET else "plain"]

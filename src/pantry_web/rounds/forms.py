@@ -22,7 +22,7 @@ class NoteForm(KitchenForm):
             ("", _("not tasted")),
             *((value, label.lower()) for value, label in Event.Taste.choices),
         ],
-        label=_("A fried slice"),
+        label=_("A taste; of raw meat, fried"),
         required=False,
     )
     touch = forms.ChoiceField(

@@ -14,6 +14,7 @@ from pantry_core.dish.work import Worked, worked
 from pantry_core.errors import OutOfRange
 from pantry_core.formats.reading import problem_of
 from pantry_core.measures.said import span
+from pantry_core.meat import NEVER_CURED
 from pantry_core.routes.customs import CUSTOMS
 from pantry_core.routes.cuts import CUTS, Cut
 from pantry_core.routes.servings import Servings, servings
@@ -79,6 +80,7 @@ def live_answer(
         "servings": _servings(cut, feast, house) if cut else None,
         "is_own_loss": house.trimmed_left != 1.0 or house.cooked_left != 1.0,
         "customs": (),
+        "is_ever_cured": cut is None or cut.kind not in NEVER_CURED,
         "offers": _offers(piece, form, house, feast, now),
         "heats": heats_of(form),
         "piece_told": _is_told(piece),
@@ -179,7 +181,7 @@ def _suggested(found: Worked, form: DishForm, units: str) -> tuple[str, ...]:
     ]
     parts = [each for each in taken if each]
     sentences = [say("Left empty, it takes {parts}.", parts=joined(", ", parts))] if parts else []
-    if thickness is not None:
+    if thickness is not None and way.group != "Side":
         told = length(thickness, units)
         sentences.append(say("The thickest part is guessed at {thickness}.", thickness=told))
     return tuple(sentences)
