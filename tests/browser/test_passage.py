@@ -9,6 +9,17 @@ from playwright.sync_api import expect
 pytestmark = pytest.mark.browser
 PASSAGE = "/feasts/1/passage/"
 
+MISSED = """
+() => [...document.querySelectorAll("svg.passage.wide a.ribbon")].filter(ribbon => {
+  const cover = ribbon.querySelector(".cover");
+  cover.scrollIntoView({ block: "center", behavior: "instant" });
+  const box = cover.getBoundingClientRect();
+  const hit = document.elementFromPoint(box.x + box.width / 2, box.y + box.height / 2);
+  return hit?.closest("a.ribbon") !== ribbon;
+}).map(ribbon => ribbon.ariaLabel)
+"""
+"""What a pointer at the middle of a ribbon does not find."""
+
 
 def duck(page):
     """The dry brine of the duck: it has hours of slack."""
@@ -58,6 +69,15 @@ def test_a_ribbon_is_dragged_dropped_and_put_back(signed_in):
     moved.get_by_role("button", name="Undo").click()
     expect(moved).to_be_hidden(timeout=30_000)
     assert starts(page) == before
+
+
+def test_numbers_and_words_on_a_ribbon_are_not_in_the_way_of_a_press(signed_in):
+    page = signed_in
+    opened(page)
+    missed = page.evaluate(MISSED)
+    assert missed == []
+    page.locator("a.ribbon").first.click()
+    expect(page.locator("#passage-step").get_by_role("heading").first).to_be_visible()
 
 
 def test_everything_that_a_pointer_does_keys_do(signed_in):

@@ -60,7 +60,10 @@ def svg(drawn: Passage, told: Telling) -> SafeString:
 
 
 def _parts(drawn: Passage, told: Telling) -> Iterator[str]:
-    """From the ground up: what comes later lies over what came before."""
+    """From the ground up: what comes later lies over what came before.
+
+    What lies above the ribbons is not in the way of a press on them.
+    """
     yield from _defined(drawn, told)
     for column in drawn.columns:
         yield from _place(column, drawn, told)
@@ -71,6 +74,7 @@ def _parts(drawn: Passage, told: Telling) -> Iterator[str]:
         yield f'<rect class="before hue-{hue}" {_box(*box)} rx="4"/>'
     for ribbon in drawn.ribbons:
         yield from _ribbon(ribbon, told)
+    yield '<g class="above">'
     for hue, path in drawn.links:
         yield f'<path class="halo" d="{path}"/><path class="link hue-{hue}" d="{path}"/>'
     for hue, path in drawn.joins:
@@ -83,6 +87,7 @@ def _parts(drawn: Passage, told: Telling) -> Iterator[str]:
     for ribbon in drawn.ribbons:
         yield from _number(ribbon)
     yield from _now(drawn, told)
+    yield "</g>"
 
 
 def _box(x: float, y: float, width: float, height: float) -> str:
