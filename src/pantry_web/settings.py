@@ -178,6 +178,10 @@ USE_TZ = True
 
 STATIC_URL = "static/"
 STATICFILES_DIRS = [Path(__file__).parent / "static"]
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    "staticfiles": {"BACKEND": "pantry_web.versioned.VersionedStaticFilesStorage"},
+}
 WHITENOISE_USE_FINDERS = True
 WHITENOISE_MAX_AGE = 3600
 

@@ -19,13 +19,30 @@ from uuid import uuid4
 
 import pytest
 
+from pantry_web import versioned
 from pantry_web.feasts.models import Event
 from pantry_web.running.copies import BadCopy, put_back, take_copy
 from pantry_web.running.invariants import broken_of
 from pantry_web.running.logs import AsJson
+from pantry_web.versioned import VersionedStaticFilesStorage
 from tests.web.test_migrations import run
 
 EVENTS = 300
+
+
+def test_what_ships_with_the_pages_has_another_address_when_it_changes(cook, monkeypatch, tmp_path):
+    styles = re.search(
+        r'href="(/static/pantry/pantry\.css\?\w{12})"', cook.get("/").content.decode()
+    )
+    with closing(cook.get(styles[1])) as served:
+        assert served.status_code == 200
+    older, newer = tmp_path / "older.css", tmp_path / "newer.css"
+    older.write_text("a {}")
+    newer.write_text("b {}")
+    monkeypatch.setattr(versioned.finders, "find", {"o": older, "n": newer}.get)
+    addresses = {VersionedStaticFilesStorage().url(name).split("?")[-1] for name in "on"}
+    assert len(addresses) == 2
+    assert "?" not in VersionedStaticFilesStorage().url("nowhere.css")
 
 
 def test_health_is_told_to_anybody_and_nothing_else(client, db):

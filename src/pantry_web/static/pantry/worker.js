@@ -106,7 +106,11 @@ const file = async (request) => {
   const cache = await caches.open(FILES);
   const asked = fetch(request).then((answer) => { if (answer.ok) cache.put(request, answer.clone()); return answer; });
   const known = await cache.match(request);
-  if (!known) return asked;
+  if (!known) return asked.catch(async (away) => {
+    const older = await cache.match(request, { ignoreSearch: true }); // before the last change of the app
+    if (older) return older;
+    throw away;
+  });
   asked.catch(() => {});
   return known;
 };
