@@ -155,7 +155,7 @@ def _signs(stage: HeatStage, cooking: Cooking) -> str:
     """What else is seen of a roast that is done: not of one that stays pink, nor of a leg alone."""
     if stage.id != "roast" or stage.ends != "inside" or (cooking.goal_c or 0.0) < CLEAR_FROM_C:
         return ""
-    if nature_of(cooking.cut, cooking.form) == "bird":
+    if nature_of(cooking.cut, cooking.form) == "bird" and cooking.cut.has_legs:
         return say("The juices run clear, and a leg moves in its joint.")
     return say("The juices run clear.")
 

@@ -27,7 +27,7 @@ class Cut:
 
     `proportion` is its volume over the cube of its thickest part, where its shape does not tell;
     `is_chop`: seasoned as mildly as birds are; `cures`: it is meant to be salted through;
-    `may_be_pink`: a breast that is eaten pink by choice.
+    `may_be_pink`: a breast that is eaten pink by choice; `has_legs`: where it is a whole bird.
     """
 
     id: str
@@ -47,6 +47,7 @@ class Cut:
     is_chop: bool = False
     cures: bool = False
     may_be_pink: bool = False
+    has_legs: bool = True
 
     @property
     def volume_over_cube(self) -> float:
@@ -135,7 +136,7 @@ _POULTRY: tuple[Cut, ...] = (
     _joint("duck-leg", "Duck legs", "braise", bone=0.25, water=WATER_IN_DUCK, is_tender=True),
     _bird("turkey", "Turkey, whole", 10.0),
     Cut("turkey-crown", "poultry", "Turkey crown", "slab", 0.15, "roast", proportion=6.0,
-        build="wall"),
+        build="wall", has_legs=False),
     Cut("turkey-boned", "poultry", "Turkey, boned", "slab", 0.0, "roast", proportion=8.0),
     _joint("turkey-leg", "Turkey legs", bone=0.25),
     _bird("goose", "Goose, whole", 35.0, water=WATER_IN_DUCK, is_scored=True),

@@ -297,7 +297,7 @@ HEATS: Final[dict[HeatName, Heat]] = {
              (_pot("poach", "Poach", 82, "Into stock at 80 °C or so; it never boils.",
                    "It trembles; firm to the finger."),),
              bird=(_pot("poach", "Poach", 88, "Into stock at 88 °C or so; it never boils.",
-                        "It trembles; the leg moves in its joint."),)),
+                        "It trembles; the juices run clear."),)),
         Heat("steam", "Steamed", "over boiling water, lid on", "You lose a crust.",
              (_pot("steam", "Steam", 100, "Over boiling water, lid on.", "It flakes, or is firm.",
                    medium="steam"),)),
