@@ -57,6 +57,18 @@ def test_a_cure_that_would_begin_before_work_may_lie_longer(cook, quince):
     assert timedelta(hours=48) < lies < timedelta(hours=60)
 
 
+def test_who_is_a_few_minutes_late_still_has_the_plan(cook, quince):
+    """The shop shuts an hour after it was to be gone to; a quarter later that is too late."""
+    feast = plum_sunday(quince)
+    crown = {"name": "Crown", "cut": "turkey-crown", "mass": "2870 g", "method": "dry-brine",
+             "days": "54 h"}  # fmt: skip
+    cook.post(f"/feasts/{feast.pk}/dish/", crown)
+    whole = feast_outlook(feast, quince, quince.stands_at)
+    last = whole.plan.latest_start
+    for late, status in ((timedelta(minutes=14), "optimal"), (timedelta(minutes=15), "infeasible")):
+        assert feast_outlook(feast, quince, last + late).plan.status == status
+
+
 def add_job(cook, feast, **typed):
     answer = cook.post(f"/feasts/{feast.pk}/job/", DOUGH | typed)
     assert answer.status_code == 302, answer.context["job_form"].errors

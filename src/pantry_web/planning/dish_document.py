@@ -24,12 +24,16 @@ def with_facts(
     """
     if not facts:
         return document
+    latest = max(datetime.fromisoformat(each["at"]) for each in facts)
+    told = {"facts": facts, "now": max(quarter_of(now), latest).isoformat(), "tz": zone}
+    return {**document, **told, "serve_at": _text(serve_at)}
+
+
+def quarter_of(now: datetime) -> datetime:
+    """The beginning of the quarter of an hour in which a moment lies."""
     since_midnight = timedelta(hours=now.hour, minutes=now.minute, seconds=now.second,
                                microseconds=now.microsecond)  # fmt: skip
-    quarter = now - since_midnight % GRID
-    latest = max(datetime.fromisoformat(each["at"]) for each in facts)
-    told = {"facts": facts, "now": max(quarter, latest).isoformat(), "tz": zone}
-    return {**document, **told, "serve_at": _text(serve_at)}
+    return now - since_midnight % GRID
 
 
 def with_plan(document: Document, planned: Iterable[PlannedStep]) -> Document:

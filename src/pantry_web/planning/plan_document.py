@@ -17,6 +17,7 @@ from pantry_core.routes.steps import SHOPPING as SHOP
 from pantry_web.feasts.models import Dish, Feast
 from pantry_web.feasts.state import DishState, StepFacts
 from pantry_web.kitchens.hours import shop_opening, work_hours
+from pantry_web.planning.dish_document import quarter_of
 from pantry_web.planning.surroundings import Surroundings
 
 Document = dict[str, Any]
@@ -56,18 +57,20 @@ def plan_document(
         for each in asked
     ]
     plain = [_without_holding(each) for each in to_plan]
-    house = _house(feast, around) | {"serve_at": _serve_at(feast, asked, around.now)}
+    house = _house(feast, around) | {
+        "now": _now(asked, around.now).isoformat(),
+        "serve_at": _serve_at(feast, asked, around.now),
+    }
     held = house | {"dishes": _with_known_waits(to_plan)}
     return held if plain == to_plan else house | {"dishes": _with_known_waits(plain)}, held
 
 
 def _house(feast: Feast, around: Surroundings) -> Document:
-    """All of the document but its dishes and its hour."""
+    """All of the document but its dishes, its hour and the present."""
     kitchen = around.kitchen
     day = feast.serve_at.astimezone(ZoneInfo(feast.time_zone)).date()
     holidays = public_holidays(kitchen.country, day - LOOKS_BACK, day)
     return {
-        "now": around.now.isoformat(),
         "tz": feast.time_zone,
         "day": {
             "wake": f"{kitchen.wake:%H:%M}", "sleep": f"{kitchen.sleep:%H:%M}", "half": True,
@@ -82,6 +85,21 @@ def _house(feast: Feast, around: Surroundings) -> Document:
         "cooks": kitchen.cooks,
         "places": {SHOP: None, **{place.name: place.capacity for place in around.places}},
     }  # fmt: skip
+
+
+def _now(dishes: Sequence[ToPlan], now: datetime) -> datetime:
+    """The quarter of an hour that runs, in which what it begins with may still be begun.
+
+    Nothing that has happened lies after it.
+    """
+    facts = (fact for each in dishes for fact in each.state.facts.values())
+    happened = (
+        moment
+        for fact in facts
+        for moment in (fact.started_at, fact.ended_at, *fact.rounds_done)
+        if moment is not None and moment <= now
+    )
+    return max((quarter_of(now), *happened))
 
 
 def _serve_at(feast: Feast, dishes: Sequence[ToPlan], now: datetime) -> str:
