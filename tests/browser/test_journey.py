@@ -69,7 +69,7 @@ def test_from_the_scale_to_the_table(signed_in):
     expect(page.locator(".log")).to_contain_text("Turned")
     page.get_by_role("button", name="Undo the last one").click()
     page.get_by_role("link", name="Weigh-up").click()
-    expect(page.get_by_text("The meat is in")).to_be_visible()
+    expect(page.get_by_text("It is in")).to_be_visible()
 
 
 def test_a_recipe_in_cups_becomes_the_mix_and_is_weighed_out(signed_in):

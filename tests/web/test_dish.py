@@ -106,13 +106,13 @@ def test_putting_in_freezes_the_sheet(cook, quince, roast):
     quince.profile = "eu"
     quince.save()
     page = cook.get(f"/dishes/{dish.pk}/weigh-up/")
-    assert b"The meat is in" in page.content
+    assert b"It is in" in page.content
     assert b"US style" in page.content
     cook.post(f"/dishes/{dish.pk}/weigh-up/", typed | {"mass": "9 kg"})
     dish.refresh_from_db()
     assert dish.mass_g == 1800
     undo_last(cook, dish)
-    assert b"The meat is in" not in cook.get(f"/dishes/{dish.pk}/weigh-up/").content
+    assert b"It is in" not in cook.get(f"/dishes/{dish.pk}/weigh-up/").content
     quince.scales.filter(division_g__lt=1).delete()
     quince.scales.update(division_g=2.0)
     # a scale that reads to 2 g could weigh 170 ppm where 100 are meant, and the EU allows 120

@@ -116,9 +116,11 @@ def _what_changed(before: DishOut, after: DishOut, units: str) -> str:
         if abs(line.grams - was.grams(line.name)) > 1e-6 * line.grams:
             label = label_of(line.name, after.asked).lower()
             told.append(f"{label} {mass(was.grams(line.name), units)} → {mass(line.grams, units)}")
-    meat = f"{mass(before.asked.meat.mass_g, units)} → {mass(after.asked.meat.mass_g, units)}"
+    trimmed = f"{mass(before.asked.meat.mass_g, units)} → {mass(after.asked.meat.mass_g, units)}"
     return tell(
-        "Meat {meat}: {figure}.", meat=meat, figure=", ".join(told) or "nothing else changes"
+        "Trimmed {trimmed}: {figure}.",
+        trimmed=trimmed,
+        figure=", ".join(told) or "nothing else changes",
     )
 
 

@@ -22,7 +22,7 @@ def change_dish(
     Raises: Refused once the meat has gone in: its sheet is frozen then.
     """
     if derive(Event.objects.filter(dish=dish)).put_in is not None:
-        raise Refused(gettext("The meat is in: its weigh-out sheet stays as it was."))
+        raise Refused(gettext("It is in: its weigh-out sheet stays as it was."))
     edits = Dish.objects.values_list("document", flat=True).get(pk=dish.pk).get("edits", [])
     dish.document = {**document, "edits": edits} if edits else document
     dish.vessel = vessel

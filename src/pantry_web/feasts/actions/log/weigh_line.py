@@ -17,6 +17,6 @@ def weigh_line(view: Outlook, by: Cook, line: str, mass_g: float) -> None:
     Raises: Refused once the meat is in: its sheet stays as it was.
     """
     if view.state.put_in is not None:
-        raise Refused(gettext("The meat is in: its weigh-out sheet stays as it was."))
+        raise Refused(gettext("It is in: its weigh-out sheet stays as it was."))
     with as_seen(view):
         record(view, by, Event.What.LINE_WEIGHED, line=line, mass_g=mass_g)
