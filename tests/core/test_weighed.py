@@ -4,9 +4,10 @@ import pytest
 
 from pantry_core.errors import OutOfRange
 from pantry_core.measures.scales import Scale, scale_for
+from pantry_core.mixes.mix import mixed
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.weigh import weigh
-from pantry_core.mixes.weighed import go_on
+from pantry_core.mixes.weighed import as_it_went_in, go_on
 from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.servings import servings
 
@@ -117,3 +118,18 @@ def test_ten_heads(cut, raw, low, high):
 def test_nobody_or_a_regiment(heads):
     with pytest.raises(OutOfRange, match="would do"):
         servings(CUTS["duck"], heads)
+
+
+def test_the_way_of_the_salt_goes_by_what_went_in():
+    sheet = weigh(asked())
+    right = {line.name: line.grams for line in sheet.lines}
+    assert as_it_went_in(asked(), right) == asked()
+    assert as_it_went_in(asked(), {"salt": 200.0}) == asked()  # the water is not known yet
+    twice = as_it_went_in(asked(), right | {"salt": 200.0})
+    # mass balance: all the salt over meat and water, what the curing salt holds (93.75 %) included
+    salt_g = 200.0 + 0.9375 * right["curing-salt"]
+    assert twice.target_salt_pct == pytest.approx(100 * salt_g / (2400 + 2400), rel=1e-3)
+    assert mixed(twice).salt == pytest.approx(salt_g, rel=1e-3)
+    dry = {"method": "dry-brine", "water_g": None, "cure": None, "target_salt_pct": 1.2}
+    salted = as_it_went_in(asked(**dry), {"salt": 60.0})
+    assert salted.target_salt_pct == pytest.approx(100 * 60 / 2400)

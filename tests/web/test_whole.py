@@ -2,6 +2,7 @@
 
 import csv
 import json
+from datetime import timedelta
 from io import BytesIO, StringIO
 from zlib import crc32
 
@@ -294,6 +295,23 @@ def test_ticks_and_amounts_go_on_the_sheet_and_into_the_record(cook, roast):
     kept = WeighSheet.objects.get(dish=dish)
     assert kept.weighed["curing-salt"] == 4.3
     assert b"stays as it was" in weigh(cook, dish, "salt").content
+
+
+@pytest.mark.parametrize("grams", [None, "90 g"])
+def test_its_salt_now_goes_by_what_was_weighed(cook, quince, roast, grams):
+    """In a bag all of it ends in the meat, once it has drawn in: 2.5 % of 1.8 kg as asked."""
+    _, dish, _typed = roast
+    weigh(cook, dish, "curing-salt")
+    weigh(cook, dish, "sugar")
+    weigh(cook, dish, "salt", grams)
+    for key in ("buy", "trim", "cure"):
+        cook.post(f"/dishes/{dish.pk}/rounds/begin/{key}/")
+    quince.stands_at += timedelta(days=7)
+    quince.save()
+    curing_salt_g = WeighSheet.objects.get(dish=dish).weighed["curing-salt"]
+    all_g = 90 + 0.9375 * curing_salt_g if grams else 0.025 * 1800
+    salt = cook.get(f"/dishes/{dish.pk}/rounds/").context["salt"]
+    assert salt.mean_pct == pytest.approx(100 * all_g / 1800, rel=0.02)
 
 
 def test_more_water_asks_for_more_salt_and_can_be_taken_back(cook, roast):

@@ -123,6 +123,17 @@ def check(request: CheckRequest) -> CheckOut:
     )
 
 
+def as_asked(request: CheckRequest) -> WeighRequest:
+    """A recipe as if it had been asked for by its target, for the way of its salt.
+
+    Parameters: request.
+    Returns: a `weigh` request that comes to the same salt, all of it plain.
+    Raises: nothing for a request that could be made.
+    Source: mass balance (derived).
+    """
+    return _as_weighed(request, request.mix(1.0 if request.is_dry else request.used_share))
+
+
 def _as_weighed(request: CheckRequest, mix: Mix) -> WeighRequest:
     """The recipe as if it had been asked for: what the model and the cautions reckon with.
 

@@ -3,7 +3,7 @@
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
-from pantry_core.mixes.check import CheckOut, check
+from pantry_core.mixes.check import CheckOut, as_asked, check
 from pantry_core.mixes.recipe import CheckRequest
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
@@ -97,6 +97,24 @@ def go_on(request: WeighRequest, weighed: Mapping[str, float]) -> WeighedOut:
     if as_weighed is not None and as_weighed.nitrite.verdict == "over":
         notices.extend(each for each in as_weighed.stops if each.code == "nitrite-over")
     return WeighedOut(now, sheet, lines, as_weighed, tuple(notices))
+
+
+def as_it_went_in(request: WeighRequest, weighed: Mapping[str, float]) -> WeighRequest:
+    """What a piece was really put into, for the way of its salt.
+
+    Parameters: request of its sheet; weighed, grams by the name of a line [g].
+    Returns: a request that comes to what was weighed; that of the sheet where a line of it was not
+    weighed, or all were as asked.
+    Raises: pydantic.ValidationError for water beyond what `weigh` takes.
+    Source: mass balance (derived).
+    """
+    lines = tuple(
+        WeighedLine(line.name, line.grams, line.grams, weighed.get(line.name))
+        for line in weigh(request).lines
+    )
+    if any(line.weighed_g is None for line in lines) or not any(line.is_off for line in lines):
+        return request
+    return as_asked(_recipe(request, {line.name: line.weighed_g or 0.0 for line in lines}))
 
 
 def _with_water(request: WeighRequest, water_g: float) -> WeighRequest:

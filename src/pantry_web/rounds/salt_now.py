@@ -4,6 +4,7 @@ from pantry_core.formats.operations import weigh_out_from
 from pantry_core.history.salt_now import Past, past_of
 from pantry_core.history.tastes import TasteAnswer, WeighIn, answer_to, weighed_in
 from pantry_core.mixes.request import WeighRequest
+from pantry_core.mixes.weighed import as_it_went_in
 from pantry_core.routes.ways import WAYS
 from pantry_web.feasts.models import Event, WeighSheet
 from pantry_web.feasts.state import log_from
@@ -16,7 +17,8 @@ def past_of_dish(view: Outlook) -> Past | None:
     if put_in is None:
         return None
     kept = WeighSheet.objects.get(batch=put_in.batch)
-    request, sheet = WeighRequest.model_validate(kept.request), weigh_out_from(kept.answer)
+    asked, sheet = WeighRequest.model_validate(kept.request), weigh_out_from(kept.answer)
+    request = as_it_went_in(asked, kept.weighed)
     return past_of(request, sheet.ready, log_from(view.state, view.now), put_in.step_key)
 
 
