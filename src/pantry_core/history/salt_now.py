@@ -17,7 +17,10 @@ from pantry_core.salt.travel import End, ended
 
 @dataclass(frozen=True, slots=True)
 class SaltNow:
-    """Salt of the meat now [%], and when the model calls it ready."""
+    """Salt of the meat now [%], and when the model calls it ready.
+
+    What only seasons is ready by its hours: nobody waits for its centre.
+    """
 
     mean_pct: float
     heart_pct: float
@@ -27,6 +30,7 @@ class SaltNow:
     goal_pct: float
     ready_at: datetime | None
     is_out: bool
+    seasons: bool
 
     @property
     def is_ready(self) -> bool:
@@ -89,4 +93,5 @@ def salt_now(past: Past, now: datetime) -> SaltNow:
         goal_pct=COOKED.value * even,
         ready_at=None if past.is_out or left_h <= 0 else now + timedelta(hours=left_h),
         is_out=past.is_out,
+        seasons=request.seasons,
     )

@@ -40,7 +40,7 @@ MOST_OTHERWISE = 0.5
 HALF_DAY_H = 12.0
 
 Document = dict[str, Any]
-Way = tuple[str, Document]
+Decided = tuple[str, Document]
 """A dish decided otherwise, and how that is said."""
 
 
@@ -156,7 +156,9 @@ def _of_piece(view: Outlook, document: Document) -> Iterator[Remedy]:
     yield from _those_that_help(view, document, _otherwise(view))
 
 
-def _those_that_help(view: Outlook, document: Document, ways: Iterator[Way]) -> Iterator[Remedy]:
+def _those_that_help(
+    view: Outlook, document: Document, ways: Iterator[Decided]
+) -> Iterator[Remedy]:
     from pantry_core.plan.solve import is_possible  # noqa: PLC0415 - the solver is slow to import
     from pantry_core.plan.solve import plan as solve  # noqa: PLC0415
 
@@ -175,7 +177,7 @@ def _those_that_help(view: Outlook, document: Document, ways: Iterator[Way]) -> 
         yield Remedy(_code(told), told, solved, dish_id=view.dish.pk, decided=decided)
 
 
-def _lying_otherwise(view: Outlook) -> Iterator[Way]:
+def _lying_otherwise(view: Outlook) -> Iterator[Decided]:
     """Somewhat longer or shorter than the cook said, the nearest first; no new caution for it."""
     days, method = view.dish.cure.get("days"), WAYS.get(view.dish.cure.get("method", ""))
     if days is None or method is None or view.answer is None:
@@ -203,7 +205,7 @@ def _length(hours: float, apart_h: float) -> str:
     return span(hours) if in_days else say("{hours:g} h", hours=round(hours, 1))
 
 
-def _otherwise(view: Outlook) -> Iterator[Way]:
+def _otherwise(view: Outlook) -> Iterator[Decided]:
     """The dish decided otherwise: a thinner piece, or another method that fits."""
     document, answer = view.dish.document, view.answer
     way = WAYS.get(view.dish.cure.get("method", ""))
