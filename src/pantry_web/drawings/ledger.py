@@ -4,13 +4,27 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
-WIDTH, LABEL, ROW, TOP = 760.0, 220.0, 34.0, 26.0
+ROW, TOP = 34.0, 26.0
 BAR = 10.0
 DAY_S = 86_400.0
 LEAST = 3.0
 """A bar is seen, however short."""
 
 When = tuple[datetime, datetime]
+
+
+@dataclass(frozen=True, slots=True)
+class Size:
+    """Of the picture, and of it for the titles: so wide, so many letters; moments at the top."""
+
+    name: str
+    width: float
+    label: float
+    letters: int
+    most_moments: int
+
+
+SIZES = (Size("wide", 760.0, 220.0, 30, 4), Size("narrow", 358.0, 124.0, 19, 1))
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,30 +59,30 @@ class Row:
 class Beside:
     """The whole picture: its height, its rows, and moments at the top, by days where it is long."""
 
-    width: float
+    size: Size
     height: float
     rows: tuple[Row, ...]
     days: tuple[tuple[float, datetime], ...]
     is_long: bool
 
 
-def beside(spans: Sequence[Span]) -> Beside:
+def beside(spans: Sequence[Span], size: Size) -> Beside:
     """Draw steps as they were planned and as they went, over one scale of time.
 
-    Parameters: spans, at least one, each with one of its times at least.
-    Returns: geometry in the units of a picture that is WIDTH wide.
+    Parameters: spans, at least one, each with one of its times at least; size.
+    Returns: geometry in the units of the picture.
     """
     moments = [at for each in spans for when in (each.planned, each.went) if when for at in when]
     first, last = min(moments), max(moments)
     length = max((last - first).total_seconds(), 60.0)
 
     def x(at: datetime) -> float:
-        return LABEL + (WIDTH - LABEL) * (at - first).total_seconds() / length
+        return size.label + (size.width - size.label) * (at - first).total_seconds() / length
 
     def bar(when: When | None, y: float) -> Bar | None:
         if when is None:
             return None
-        begin = min(x(when[0]), WIDTH - LEAST)
+        begin = min(x(when[0]), size.width - LEAST)
         return Bar(round(begin, 1), y, round(max(x(when[1]) - begin, LEAST), 1))
 
     rows = tuple(
@@ -81,7 +95,9 @@ def beside(spans: Sequence[Span]) -> Beside:
         for n, each in enumerate(spans)
     )
     is_long = length > 2 * DAY_S
-    parts = max(1, min(4, round(length / DAY_S))) if is_long else 2
+    parts = (
+        max(1, min(size.most_moments, round(length / DAY_S))) if is_long else max(1, size.most_moments // 2)
+    )
     marks = [first + (last - first) * k / parts for k in range(parts + 1)]
     days = tuple((round(x(each), 1), each) for each in marks)
-    return Beside(WIDTH, TOP + ROW * len(spans) + 4, rows, days, is_long)
+    return Beside(size, TOP + ROW * len(spans) + 4, rows, days, is_long)

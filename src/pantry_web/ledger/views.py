@@ -11,7 +11,7 @@ from django.utils.translation import gettext
 from django.views.decorators.http import require_POST
 
 from pantry_web import clock
-from pantry_web.drawings.ledger import beside
+from pantry_web.drawings.ledger import SIZES, beside
 from pantry_web.feasts.choices import cuts_cooked
 from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.access import cook_of, kitchen_of
@@ -103,7 +103,7 @@ def dish_page(request: HttpRequest, dish_id: int) -> HttpResponse:
         "feast": view.dish.feast,
         "past": past_of(view),
         "sheets": sheets_of(view.dish),
-        "picture": beside(spans) if spans else None,
+        "pictures": [beside(spans, size) for size in SIZES] if spans else (),
         "review": _review_of(view.dish),
         "others": others,
         "photos": view.dish.photos.defer("jpeg"),
