@@ -95,9 +95,8 @@ def beside(spans: Sequence[Span], size: Size) -> Beside:
         for n, each in enumerate(spans)
     )
     is_long = length > 2 * DAY_S
-    parts = (
-        max(1, min(size.most_moments, round(length / DAY_S))) if is_long else max(1, size.most_moments // 2)
-    )
+    of_days = min(size.most_moments, round(length / DAY_S))
+    parts = max(1, of_days if is_long else size.most_moments // 2)
     marks = [first + (last - first) * k / parts for k in range(parts + 1)]
     days = tuple((round(x(each), 1), each) for each in marks)
     return Beside(size, TOP + ROW * len(spans) + 4, rows, days, is_long)
