@@ -113,6 +113,7 @@ def test_the_dishes_come_to_the_table(name, document):
         ("pork-loin", "cold-smoke", {}, "cold-smoke", "stop"),
         ("salmon-side", "cold-smoke", {}, "parasites", "stop"),
         ("pork-loin", "none", {}, "not-cooked", "stop"),
+        ("trout", "none", {}, "fish-not-cooked", "stop"),
         ("pork-shoulder", "pressure", {}, "pressure-fill", "note"),
         ("beef-steak", "sear", {"inside_c": 55}, "inside-chosen", "caution"),
         ("beef-steak", "sear", {"inside_c": 50}, "inside-low", "stop"),

@@ -158,13 +158,17 @@ def _not_cooked(settled: Settled, cook: Cook, way: Route, asked: DishRequest) ->
     """What must be cooked and is not."""
     if way.stages or cook.done.rule is None:
         return
-    if settled.piece.meat.kind == "fish" and asked.customs.fish != "cooked":
+    is_fish = settled.piece.meat.kind == "fish"
+    if is_fish and asked.customs.fish != "cooked":
         return
     text = say(
         "It is not cooked: {rule:g} °C in the thickest part is what it needs.",
         rule=cook.done.rule.value,
     )
-    yield notice("stop", "not-cooked", text, cook.done.rule)
+    if is_fish:
+        yield notice("stop", "fish-not-cooked", text, cook.done.rule)
+    else:
+        yield notice("stop", "not-cooked", text, cook.done.rule)
 
 
 def _limits(cooking: Cooking) -> Iterator[Notice]:

@@ -49,6 +49,11 @@ LIFTS: Final[dict[str, Lift]] = {
     "smoke-slow": Lift("A hotter smoker, a smaller piece, or curing salt.", "sheet"),
     "inside-low": Lift("Choose a higher temperature inside, or leave it to the rule.", "sheet"),
     "not-cooked": Lift("Choose a way of cooking.", "sheet"),
+    "fish-not-cooked": Lift(
+        "Choose a way of cooking; or say, where cooks disagree, that it is eaten raw, and how it "
+        "was frozen.",
+        "sheet",
+    ),
     "not-done": Lift("Back to the heat, read it again and write it down.", "rounds"),
     "fat-too-hot": Lift("Fry at 160 to 180 °C.", "sheet"),
     "cold-smoke": Lift("Smoke it hot, or cure it with curing salt and cook it later.", "sheet"),

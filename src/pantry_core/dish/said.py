@@ -19,7 +19,9 @@ from pantry_core.rules.rule import Mark, Source
 from pantry_core.text import say
 
 DISCARD = "discard"
-AT_THE_TABLE = frozenset(("parasites", "raw-meat", "not-cooked", "not-done", DISCARD))
+AT_THE_TABLE = frozenset(
+    ("parasites", "raw-meat", "not-cooked", "fish-not-cooked", "not-done", DISCARD)
+)
 AT_THE_HEAT = frozenset((
     "water-phase-low", "smoke-slow", "smoke-cool", "inside-low", "fat-too-hot", "cold-smoke",
 ))  # fmt: skip

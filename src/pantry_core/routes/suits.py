@@ -5,6 +5,7 @@ from typing import Final, Literal
 from pantry_core.routes.customs import Custom
 from pantry_core.routes.cuts import Cut
 from pantry_core.routes.heats import Heat, HeatName
+from pantry_core.routes.ways import Way
 
 Nature = Literal[
     "thin", "cubes", "tender-cubes", "ground", "bird", "half-bird", "joint", "leg", "tender",
@@ -39,18 +40,26 @@ _CUT_SMALL: Final[dict[str, Nature]] = {
 }  # fmt: skip
 
 
-def custom_suits(custom: Custom, cut: Cut, heat: Heat) -> bool:
-    """Whether a disagreement makes sense for a cut that is cooked so."""
+def custom_suits(custom: Custom, cut: Cut, way: Way | None, heat: Heat) -> bool:
+    """Whether a disagreement makes sense for a cut that lies so, and is cooked so.
+
+    What is told of an opened piece is told of red meat: birds and fish are hot enough anyway.
+    """
     if not custom.is_about(cut.kind):
         return False
     first = heat.stages_for(cut.kind)[:1]
-    by_heat = {
+    is_wet = way is not None and way.has_water
+    by_what_is_done = {
+        "brine_by": is_wet,
+        "pot": is_wet,
+        "storage": heat.id in ("smoke", "cold-smoke"),
+        "opened": cut.kind not in ("poultry", "fish"),
         "scoring": cut.is_scored,
         "tempering": any(each.place == "oven" and not each.covered for each in first),
         "vegetables": any(each.medium == "water" or each.covered for each in first),
         "pressing": cut.kind == "fish" or (cut.is_tender and heat.is_tender) or cut.cures,
     }
-    return by_heat.get(custom.id, True)
+    return by_what_is_done.get(custom.id, True)
 
 
 def nature_of(cut: Cut, form: str) -> Nature:

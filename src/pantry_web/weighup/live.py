@@ -123,7 +123,9 @@ def _shown(
         "notices": out.notices, "out": out, "cooked": found.heat,
         "is_tender": any(each.until == {"tender": True} for each in out.steps),
         "customs": [
-            each for each in CUSTOMS if custom_suits(each, found.settled.piece.cut, found.heat)
+            each
+            for each in CUSTOMS
+            if custom_suits(each, found.settled.piece.cut, found.settled.way, found.heat)
         ],
         "sheet": live_sheet(found, house, left_h),
         "suggested": _suggested(found, form, feast.kitchen.units),
