@@ -59,6 +59,13 @@ def test_says_what_would_do(text, says):
         parse_quantity(text, "mass", "g")
 
 
+@settings(max_examples=200, deadline=None)
+@given(st.floats(0.001, 100_000.0))
+def test_every_mass_that_was_reckoned_is_read_again(grams):
+    """“5 lb 3 oz” is 2353.0104193750003 g to a computer; a file of a kitchen holds all of it."""
+    assert parse_quantity(f"{grams!r} g", "mass", "g") == grams
+
+
 def test_water_by_mass_or_volume():
     assert parse_quantity("1½ l", "water", "g") == 1500
     assert parse_quantity("2 quarts", "water", "g") == pytest.approx(1892.705892)

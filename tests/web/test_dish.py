@@ -454,6 +454,10 @@ FIRST = {"cut": "pork-shoulder", "mass": "3 kg", "day": "2027-03-28", "method": 
 
 
 def test_four_fields_are_answered_and_planned(cook, quince):
+    pounds = FIRST | {"mass": "5 lb 3 oz"}  # with all its decimals in grams
+    assert (
+        "in time for" in cook.post("/first/", pounds, headers={"HX-Request": "1"}).content.decode()
+    )
     shown = cook.post("/first/", FIRST, headers={"HX-Request": "true"}).content.decode()
     assert "in time for Sunday 28 March" in shown
     assert not Feast.objects.filter(name="Sunday 28 March").exists()

@@ -10,6 +10,7 @@ from django.db import IntegrityError, transaction
 from django.test import Client
 from django.urls import reverse
 
+from pantry_core.measures.quantity import parse_quantity
 from pantry_web.feasts.models import Event, Mishap, WeighSheet
 from pantry_web.kitchens.models import Absence, ChangedDay, Cook, Kitchen
 from pantry_web.moving.actions.bring_in_kitchen import MOST_KITCHENS
@@ -24,6 +25,9 @@ def whole(cook, quince, gammon, roast):
     """Quince Lane with something of everything, as it is taken out."""
     by, now = gammon.events.first().by, quince.stands_at
     quince.own_days.create(name="First thaw", day="2027-02-09")
+    quince.scales.create(
+        name="balance", division_g=1.0, capacity_g=parse_quantity("5 lb 3 oz", "mass", "g")
+    )
     quince.changed_days.create(day="2027-03-20", kind=ChangedDay.Kind.WORK, begins="09:00",
                                ends="12:30")  # fmt: skip
     for dish, kind in ((gammon, "left-out"), (None, "power-out")):

@@ -122,7 +122,7 @@ def _dish(form: FirstForm, kitchen: Kitchen, house: House) -> DishForm:
         answer = work_out({**dish_document({"piece": piece}, house), **moments})
         options = answer.options if isinstance(answer, DishOut) else ()
         method = next((each.method for each in options), NO_METHOD)
-    data = {**FIRST, "cut": typed["cut"], "mass": f"{typed['mass']!r} g", "method": method}
+    data = {**FIRST, "cut": typed["cut"], "mass": f"{typed['mass']:.6f} g", "method": method}
     return DishForm(
         data, units=kitchen.units, house=house, vessels=kitchen.vessels.all(), cups=kitchen.cups
     )
