@@ -474,6 +474,7 @@ def test_four_fields_are_answered_and_planned(cook, quince):
         ({"mass": "heavy"}, "cannot be read"), ({"mass": "900 kg"}, "That is too much"),
         ({"day": "2027-03-01"}, "from today on"), ({"day": "9999-12-31"}, "within a year"),
         ({"cut": ""}, "required"), ({"method": "magic"}, "Select a valid choice"),
+        ({"method": "quick-pickle"}, "for vegetables"),
     ],
 )  # fmt: skip
 def test_a_wrong_one_of_four_is_told_beside_it_and_has_the_focus(cook, quince, typed, told):

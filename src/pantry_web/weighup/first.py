@@ -88,6 +88,8 @@ def first_dish(request: HttpRequest) -> HttpResponse:
     if form.is_bound and form.is_valid():
         feast, dish = _feast(form, kitchen), _dish(form, kitchen, house)
         is_typing = bool(request.headers.get("HX-Request"))
+        for name, wrong in dish.errors.items():
+            form.add_error(name if name in form.fields else None, wrong)
         if dish.is_valid() and not is_typing:
             added = _planned(feast, dish, kitchen)
             told = tell("Planned: {dish}, for {feast}.", dish=added.name, feast=feast.name)
