@@ -130,6 +130,7 @@ def test_the_way_of_the_salt_goes_by_what_went_in():
     salt_g = 200.0 + 0.9375 * right["curing-salt"]
     assert twice.target_salt_pct == pytest.approx(100 * salt_g / (2400 + 2400), rel=1e-3)
     assert mixed(twice).salt == pytest.approx(salt_g, rel=1e-3)
+    assert as_it_went_in(asked(), right | {"salt": 30_000.0}) is None  # no water holds it
     dry = {"method": "dry-brine", "water_g": None, "cure": None, "target_salt_pct": 1.2}
     salted = as_it_went_in(asked(**dry), {"salt": 60.0})
     assert salted.target_salt_pct == pytest.approx(100 * 60 / 2400)

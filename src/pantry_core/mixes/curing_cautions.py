@@ -49,8 +49,11 @@ def curing_salts(judged: Judged) -> Iterator[Notice]:
 
 
 def uncured(kind: Kind) -> Iterator[Notice]:
-    """What meat gives up without curing salt; fish and vegetables never have any."""
-    if kind not in NEVER_CURED:
+    """What is given up without curing salt; fish and vegetables never have any."""
+    if kind == "fish":
+        text = "Fish has no curing salt: nothing but salt and cold protects it."
+        yield notice("note", "uncured", text, _PRACTICE)
+    elif kind not in NEVER_CURED:
         yield notice(
             "note",
             "uncured",

@@ -3,6 +3,8 @@
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
+from pydantic import ValidationError
+
 from pantry_core.mixes.check import CheckOut, as_asked, check
 from pantry_core.mixes.recipe import CheckRequest
 from pantry_core.mixes.request import WeighRequest
@@ -99,13 +101,14 @@ def go_on(request: WeighRequest, weighed: Mapping[str, float]) -> WeighedOut:
     return WeighedOut(now, sheet, lines, as_weighed, tuple(notices))
 
 
-def as_it_went_in(request: WeighRequest, weighed: Mapping[str, float]) -> WeighRequest:
+def as_it_went_in(request: WeighRequest, weighed: Mapping[str, float]) -> WeighRequest | None:
     """What a piece was really put into, for the way of its salt.
 
     Parameters: request of its sheet; weighed, grams by the name of a line [g].
     Returns: a request that comes to what was weighed; that of the sheet where a line of it was not
-    weighed, or all were as asked.
-    Raises: pydantic.ValidationError for water beyond what `weigh` takes.
+    weighed, or all were as asked; None for what no `weigh` request takes, as salt that water
+    cannot hold: of that no model speaks.
+    Raises: nothing.
     Source: mass balance (derived).
     """
     lines = tuple(
@@ -114,7 +117,12 @@ def as_it_went_in(request: WeighRequest, weighed: Mapping[str, float]) -> WeighR
     )
     if any(line.weighed_g is None for line in lines) or not any(line.is_off for line in lines):
         return request
-    return as_asked(_recipe(request, {line.name: line.weighed_g or 0.0 for line in lines}))
+    try:
+        found = as_asked(_recipe(request, {line.name: line.weighed_g or 0.0 for line in lines}))
+        sound = WeighRequest.model_validate(found.model_dump())
+    except ValidationError:
+        return None
+    return sound if all(each.level != "stop" for each in weigh(sound).notices) else None
 
 
 def _with_water(request: WeighRequest, water_g: float) -> WeighRequest:

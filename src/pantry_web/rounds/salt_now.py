@@ -19,6 +19,8 @@ def past_of_dish(view: Outlook) -> Past | None:
     kept = WeighSheet.objects.get(batch=put_in.batch)
     asked, sheet = WeighRequest.model_validate(kept.request), weigh_out_from(kept.answer)
     request = as_it_went_in(asked, kept.weighed)
+    if request is None:
+        return None
     return past_of(request, sheet.ready, log_from(view.state, view.now), put_in.step_key)
 
 
