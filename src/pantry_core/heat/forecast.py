@@ -6,7 +6,6 @@ from math import exp, log, sqrt
 from typing import Final
 
 import numpy as np
-from scipy.optimize import least_squares
 
 from pantry_core.conduction.shells import Vector
 from pantry_core.heat.body import DIFFUSIVITY_HIGH, DIFFUSIVITY_LOW, Body
@@ -133,6 +132,8 @@ def _fitted(
     sigmas: Vector,
 ) -> tuple[Vector, Vector]:
     """The likeliest logarithms, and their covariance."""
+    from scipy.optimize import least_squares  # noqa: PLC0415 - it takes 0.3 s to import
+
     at = np.asarray([each.at_h for each in readings])
     read = np.asarray([each.inside_c for each in readings])
     apart = max(1.0, len(at) / 8.0)  # readings a minute apart do not tell sixty things

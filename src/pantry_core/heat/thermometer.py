@@ -3,8 +3,6 @@
 from dataclasses import dataclass
 from typing import Final, Literal
 
-from scipy.optimize import brentq
-
 from pantry_core.errors import within
 from pantry_core.heat.wet import ATMOSPHERE_KPA, saturation_kpa
 from pantry_core.rules.rule import Mark, Rule
@@ -35,6 +33,8 @@ def boiling_c(height_m: float) -> float:
     """
     within("height_m", height_m, LOWEST_M, HIGHEST_M, "m")
     pressure = ATMOSPHERE_KPA * (1.0 - 2.25577e-5 * height_m) ** 5.25588
+    from scipy.optimize import brentq  # noqa: PLC0415 - it takes 0.3 s to import
+
     return float(brentq(lambda c: saturation_kpa(c) - pressure, 60.0, 110.0, xtol=1e-6))
 
 

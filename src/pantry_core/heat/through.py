@@ -6,7 +6,6 @@ from functools import lru_cache
 from math import ceil
 
 import numpy as np
-from scipy.optimize import brentq
 
 from pantry_core.conduction.shells import (
     HELD,
@@ -206,6 +205,8 @@ def _losing(piece: Piece, stretch: Stretch) -> Callable[[Vector], Vector]:
 
 
 def _crossing(of_hours: Callable[[Vector], Vector], low: float, high: float) -> float:
+    from scipy.optimize import brentq  # noqa: PLC0415 - it takes 0.3 s to import
+
     return float(brentq(lambda hours: float(of_hours(np.asarray(hours))), low, high, xtol=1e-7))
 
 

@@ -5,8 +5,6 @@ from functools import lru_cache
 from math import exp
 from typing import Final
 
-from scipy.optimize import brentq
-
 from pantry_core.errors import within
 from pantry_core.rules.rule import Mark, Rule
 
@@ -83,6 +81,8 @@ def wet_film(air_c: float, film: float, humidity_pct: float, wetness: float) -> 
     within("wetness", wetness, 0.0, 1.0)
     if wetness == 0.0 or film == 0.0:
         return Film(air_c, film, air_c, film)
+    from scipy.optimize import brentq  # noqa: PLC0415 - it takes 0.3 s to import
+
     vapour = vapour_kpa(air_c, humidity_pct)
     gamma = PSYCHROMETRIC.value
 

@@ -12,7 +12,6 @@ from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.special import ndtr
 
 from pantry_core.errors import within
 
@@ -55,7 +54,7 @@ class Unknown:
 
     def at_most(self, value: float, noise: float) -> None:
         """It is not above `value`, give or take `noise`."""
-        self.likely(ndtr((value - self.values) / noise))
+        self.likely(_below((value - self.values) / noise))
 
     def likely(self, chances: Vector) -> None:
         """Something was seen that has these chances, one for each of `values`."""
@@ -86,4 +85,11 @@ def between(values: Vector, seen: float, bounds: tuple[float, float], noise: flo
     """The chance that `seen` lies between bounds from each of the values, give or take noise."""
     low, high = bounds
     off = seen - values
-    return np.asarray(ndtr((high - off) / noise) - ndtr((low - off) / noise))
+    return _below((high - off) / noise) - _below((low - off) / noise)
+
+
+def _below(deviations: Vector) -> Vector:
+    """The part of a normal distribution that lies below so many standard deviations [-]."""
+    from scipy.special import ndtr  # noqa: PLC0415 - it takes 0.2 s to import
+
+    return np.asarray(ndtr(deviations))

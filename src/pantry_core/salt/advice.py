@@ -4,8 +4,6 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from math import exp, log
 
-from scipy.optimize import brentq
-
 from pantry_core.errors import OutOfRange, within
 from pantry_core.meat import Meat
 from pantry_core.salt.ready import COOKED
@@ -189,5 +187,7 @@ def first_hour(margin: Callable[[float], float], most_h: float) -> float | None:
 
     def of_log(log_h: float) -> float:
         return margin(min(exp(log_h), most_h))
+
+    from scipy.optimize import brentq  # noqa: PLC0415 - it takes 0.3 s to import
 
     return float(exp(brentq(of_log, log(SHORTEST_H), log(most_h), xtol=1e-3, rtol=1e-3)))
