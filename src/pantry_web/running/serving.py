@@ -5,6 +5,7 @@ import signal
 import socket
 import sys
 import threading
+from argparse import ArgumentTypeError
 
 from django.core.management.base import CommandError
 
@@ -27,6 +28,16 @@ def port_of(text: str) -> int:
     if not text.isdigit() or not 1 <= int(text) <= 65535:
         raise CommandError(f"PORT is {text!r}; a number from 1 to 65535 would do.")
     return int(text)
+
+
+def processes_of(text: str) -> int:
+    """The number of processes that a text names.
+
+    Raises: ArgumentTypeError for what is none.
+    """
+    if text.isdigit() and 1 <= int(text) <= MOST_PROCESSES:
+        return int(text)
+    raise ArgumentTypeError(f"{text!r} is no number of processes; give 1 to {MOST_PROCESSES}")
 
 
 def refuse_busy(host: str, port: int) -> None:
