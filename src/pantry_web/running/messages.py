@@ -3,6 +3,7 @@
 import ast
 import re
 from collections.abc import Container, Iterator
+from functools import cache
 from pathlib import Path
 
 from django.template.base import Lexer, TokenType
@@ -28,6 +29,7 @@ _READS = re.compile(r"\(\?|\\|\|")
 """What a pattern has and no sentence, where the core reads what cooks write."""
 
 
+@cache
 def messages() -> dict[Message, list[tuple[str, int]]]:
     """Every text that can be translated, with the places where it stands (file, line)."""
     found: dict[Message, list[tuple[str, int]]] = {}
