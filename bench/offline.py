@@ -31,7 +31,9 @@ def main() -> None:
     try:
         with sync_playwright() as playwright:
             flags = ["--no-sandbox"] if os.geteuid() == 0 else []
-            browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=flags)
+            browser = playwright.chromium.launch(
+                executable_path="/usr/bin/chromium-headless-shell", args=flags
+            )
             _measure(browser.new_context(viewport={"width": 390, "height": 844}), server)
     finally:
         with suppress(ProcessLookupError):  # it was stopped in between

@@ -88,7 +88,9 @@ def _dragged() -> None:
             _wait()
             with sync_playwright() as play:
                 args = ["--no-sandbox"] if os.geteuid() == 0 else []
-                browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=args)
+                browser = play.chromium.launch(
+                    executable_path="/usr/bin/chromium-headless-shell", args=args
+                )
                 _drag(browser.new_page(viewport={"width": 1280, "height": 800}))
         finally:
             server.kill()

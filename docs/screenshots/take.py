@@ -35,7 +35,7 @@ def main(address: str) -> None:
     """Sign in, set the demo clock for each view, and take it in both sizes."""
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(
-            executable_path="/usr/bin/chromium",
+            executable_path="/usr/bin/chromium-headless-shell",
             args=["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
         )
         for size, (width, height) in SIZES.items():
