@@ -6,7 +6,7 @@ from contextlib import closing
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import free_port, served, sign_in, until
+from tests.browser.conftest import free_port, served, sign_in, sign_in_by_hand, until
 
 
 @pytest.fixture
@@ -46,7 +46,7 @@ def test_what_is_written_down_while_the_server_is_away_is_sent_once_and_in_order
     page.context.clear_cookies()  # the sign-in has ended meanwhile
     with served(tmp_path, port):
         page.wait_for_url("**/sign-in/**", timeout=30_000)
-        sign_in(page)
+        sign_in_by_hand(page)
         expect(page.get_by_label("Temperature read").first).to_have_value("warm")
         expect(page.get_by_text("The server is away")).to_be_hidden()
     with closing(sqlite3.connect(tmp_path / "pantry.sqlite3")) as kept:

@@ -1,9 +1,6 @@
 """Plans of one dish: what binds, what collides, what is said."""
 
 import copy
-import json
-import subprocess
-import sys
 from datetime import UTC, datetime, timedelta
 
 import pytest
@@ -257,18 +254,3 @@ def test_of_an_hour_that_exists_twice_the_first_is_meant():
     salted = changed({"salt": {"started_at": "2027-10-31T01:30", "min_h": 5}},
                      serve_at="2027-10-31T12:00", now="2027-10-31T09:00")  # fmt: skip
     assert plan_document(salted)["steps"][0]["start"] == "2027-10-31T01:30:00+01:00"
-
-
-def test_the_same_plan_in_three_processes():
-    run = (
-        "import json,sys; from pantry_core.formats.operations import plan_document as p;"
-        "print(json.dumps(p(json.load(sys.stdin))))"
-    )
-    answers = {
-        subprocess.run(
-            [sys.executable, "-c", run], input=json.dumps(DUCK), capture_output=True, text=True,
-            check=True, env={"PYTHONPATH": "src", "PYTHONHASHSEED": seed},
-        ).stdout
-        for seed in ("1", "2", "3")
-    }  # fmt: skip
-    assert len(answers) == 1

@@ -4,10 +4,12 @@ import copy
 import json
 import subprocess
 import sys
+from io import BytesIO, TextIOWrapper
 from pathlib import Path
 
 import pytest
 
+from pantry_core.__main__ import main as command_line
 from pantry_core.errors import OutOfRange
 from pantry_core.formats.operations import answer_text, weigh_document
 from pantry_core.formats.reading import WrongInput
@@ -192,31 +194,36 @@ def test_formulas_refuse_what_is_out_of_range():
             formula()
 
 
-def pantry(*arguments, text=""):
-    return subprocess.run(
-        [sys.executable, "-m", "pantry_core", *arguments],
-        input=text, capture_output=True, text=True, check=False, cwd=ROOT,
-        env={"PYTHONPATH": "src", "PYTHONUTF8": "1"},
-    )  # fmt: skip
+def test_command_line(tmp_path, monkeypatch, capsys):
+    def pantry(*arguments, text=""):
+        monkeypatch.setattr(sys, "stdin", TextIOWrapper(BytesIO(text.encode())))
+        try:
+            code = command_line(list(arguments))
+        except SystemExit as left:
+            code = left.code
+        return code, *capsys.readouterr()
 
-
-def test_command_line(tmp_path):
     good, bad = json.dumps(GAMMON), json.dumps(changed(water_g=0))
     file = tmp_path / "gammon.json"
     file.write_text(good)
-    one = pantry("weigh", str(file))
-    assert one.returncode == 0
-    assert json.loads(one.stdout) == weigh_document(GAMMON)
-    assert pantry("weigh", "-", text=bad).returncode == 2
-    assert pantry("check", "-", text=good).returncode == 2  # it has no lines
-    lines = pantry("weigh", "--lines", "-", text=f"{good}\n{bad}\nnonsense\n{good}\n")
-    answers = [json.loads(line) for line in lines.stdout.splitlines()]
+    code, answer, _ = pantry("weigh", str(file))
+    assert code == 0
+    assert json.loads(answer) == weigh_document(GAMMON)
+    assert pantry("weigh", "-", text=bad)[0] == 2
+    assert pantry("check", "-", text=good)[0] == 2  # it has no lines
+    code, lines, _ = pantry("weigh", "--lines", "-", text=f"{good}\n{bad}\nnonsense\n{good}\n")
+    answers = [json.loads(line) for line in lines.splitlines()]
     assert [("errors" in answer) for answer in answers] == [False, True, True, False]
-    assert lines.returncode == 2
+    assert code == 2
     for wrong in (pantry("cook", "-"), pantry("weigh", "no-such-file")):
-        assert wrong.returncode == 2
-        assert not wrong.stdout
-        assert "Traceback" not in wrong.stderr
+        assert wrong[:2] == (2, "")
+        assert "Traceback" not in wrong[2]
+    process = subprocess.run(
+        [sys.executable, "-m", "pantry_core", "weigh", "-"], input=good, capture_output=True,
+        text=True, check=True, cwd=ROOT, env={"PYTHONPATH": "src", "PYTHONUTF8": "1"},
+    )  # fmt: skip
+    assert process.stdout == answer
+    assert not process.stderr
 
 
 def test_schemas_in_the_docs_are_those_of_the_models():

@@ -1,7 +1,6 @@
 """The salt's way against Crank's series, a general stiff solver and the rules' check values."""
 
 import pytest
-from CoolProp.CoolProp import PropsSI
 
 from pantry_core.formats.operations import salt_document, weigh_document
 from pantry_core.meat import Meat
@@ -111,5 +110,7 @@ def test_the_table_says_what_the_way_says(method, shape):
 
 @pytest.mark.parametrize("celsius", [0.5, 4, 10, 15, 20])
 def test_viscosity_of_coolprop(celsius):
+    from CoolProp.CoolProp import PropsSI
+
     theirs = 1000 * PropsSI("V", "T", 273.15 + celsius, "P", 101325, "Water")
     assert water_viscosity_mpa_s(celsius) == pytest.approx(theirs, rel=0.01)

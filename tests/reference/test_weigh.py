@@ -11,7 +11,7 @@ from tests.reference.limits import JUDGED, TooNear, judged, scale_doubts
 from tests.reference.reckoning import near_a_limit, random_document, reckon
 
 OUNCE_G, POUND_G, GALLON_ML = 28.349523125, 453.59237, 3785.411784  # by definition
-RANDOM_DOCUMENTS = 4000
+RANDOM_DOCUMENTS = 1200
 THIN_EXCESS = 0.001  # of the meat: salt from sauces over the target that is only a note
 
 

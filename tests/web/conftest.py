@@ -1,9 +1,14 @@
 """The demo kitchen, a cook who is signed in, and a stranger."""
 
+import functools
 import re
+import sqlite3
+from contextlib import closing
+from importlib import import_module
 
 import pytest
 from django.core.cache import cache
+from django.db import connection
 from django.urls import URLPattern, URLResolver, get_resolver
 
 from pantry_web.demo import kitchen as demo
@@ -11,24 +16,64 @@ from pantry_web.devices.actions.take_readings import means_before
 from pantry_web.feasts.models import Dish, Feast
 from pantry_web.kitchens.actions.found_kitchen import found_kitchen
 from pantry_web.kitchens.models import Cook, Kitchen
-from pantry_web.planning import answers
 from pantry_web.planning.outlook import outlook
 from tests.web import pseudo
 
 NOW = demo.STANDS_AT
 
 
+SOLVERS = {
+    "solve": ("plan", "is_possible", "begins_between", "latest_begin"), "why": ("explain",),
+    "apart": ("apart",),
+}  # fmt: skip
+"""Functions of the core's planner: the same problem gives the same answer."""
+
+
+@pytest.fixture(scope="session", autouse=True)
+def _every_problem_is_solved_once():
+    """What one test had solved serves the others; whatever differs is solved."""
+    with pytest.MonkeyPatch.context() as patch:
+        for module, names in SOLVERS.items():
+            there = import_module(f"pantry_core.plan.{module}")
+            for name in names:
+                patch.setattr(there, name, _remembered(getattr(there, name)))
+        yield
+
+
+def _remembered(function):
+    """The function with its answers kept by its problem; of a kept one no progress is told."""
+    kept = {}
+
+    @functools.wraps(function)
+    def answer(problem, *others, **named):
+        given = [each for each in others if not callable(each)]
+        key = repr((problem, given, sorted(named.items())))
+        if key not in kept:
+            kept[key] = function(problem, *others, **named)
+        return kept[key]
+
+    return answer
+
+
 @pytest.fixture(autouse=True)
 def _empty_cache():
     cache.clear()
-    answers.forget()
     means_before.cache_clear()
 
 
 @pytest.fixture(scope="session")
-def django_db_setup(django_db_setup, django_db_blocker):
-    """Load the demo once; every test takes back what it changed."""
+def django_db_use_migrations():
+    """The database is taken over migrated."""
+    return False
+
+
+@pytest.fixture(scope="session")
+def django_db_setup(django_db_setup, django_db_blocker, loaded_demo):
+    """Load the demo's gammon once; every test takes back what it changed."""
     with django_db_blocker.unblock():
+        connection.ensure_connection()
+        with closing(sqlite3.connect(loaded_demo / "migrated")) as migrated:
+            migrated.backup(connection.connection)
         demo.load()
 
 

@@ -320,10 +320,12 @@ def test_a_photo_is_upright_scaled_and_says_nothing_of_where(cook, stranger, eat
     assert Photo.objects.count() == 2
 
 
-@pytest.mark.parametrize("data", [
-    b"", b"no picture", picture()[:400], picture(kind="GIF"), b"<svg xmlns='x'/>",
-    zlib.compress(b"0" * 9_000_000), picture((9000, 9000), "PNG"), b"\xff\xd8" + b"0" * 17_000_000,
-], ids=["empty", "text", "cut off", "gif", "svg", "packed", "bomb", "too large"])  # fmt: skip
-def test_what_is_no_photo_is_refused(cook, eaten, gammon, data):
-    assert send(cook, gammon, data).status_code == 200
-    assert not Photo.objects.exists()
+def test_what_is_no_photo_is_refused(cook, eaten, gammon):
+    for what, data in {
+        "empty": b"", "text": b"no picture", "cut off": picture()[:400], "gif": picture(kind="GIF"),
+        "svg": b"<svg xmlns='x'/>", "packed": zlib.compress(b"0" * 9_000_000),
+        "bomb": picture((9000, 9000), "PNG", compress_level=1),
+        "too large": b"\xff\xd8" + b"0" * 17_000_000,
+    }.items():  # fmt: skip
+        assert send(cook, gammon, data).status_code == 200, what
+        assert not Photo.objects.exists(), what

@@ -18,13 +18,6 @@ CHANGED = ("title", "min_h", "prefer_h", "max_h", "hands_min", "every_h")
 """What the cook could change of a step."""
 NO_MORE = {"stand"}
 """Steps that the rules have dropped since, of dishes that have not begun: a fish is not rested."""
-MIGRATE = """
-import django, json, sys
-django.setup()
-from django.core.management import call_command
-for app, name in json.loads(sys.argv[1]).items():
-    call_command("migrate", app, name, verbosity=0)
-"""
 NEVER_REWRITTEN = ("feasts_event", "feasts_weighsheet", "feasts_mishap")
 
 
@@ -46,15 +39,9 @@ def rows_of(data, table):
 def migrated(request, tmp_path_factory):
     """What a database was, and what it says when it is migrated."""
     data = tmp_path_factory.mktemp(request.param)
-    was = json.loads((HERE / f"{request.param}.json").read_text())
-    run(data, "-c", MIGRATE, json.dumps(was["migrations"]))
-    with sqlite3.connect(data / "pantry.sqlite3") as database:
-        for table, each in was["tables"].items():
-            marks = ",".join("?" * len(each["columns"]))
-            names = ",".join(each["columns"])
-            database.executemany(f"INSERT INTO {table} ({names}) VALUES ({marks})", each["rows"])  # noqa: S608
-    run(data, "manage.py", "migrate", "--verbosity=0")
-    return was, json.loads(run(data, "-m", "tests.web.databases.told")), data
+    earlier = HERE / f"{request.param}.json"
+    was = json.loads(earlier.read_text())
+    return was, json.loads(run(data, "-m", "tests.web.databases.told", str(earlier))), data
 
 
 def table(was, name):

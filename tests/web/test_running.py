@@ -193,7 +193,7 @@ def test_the_proxys_word_counts_for_who_asks_and_nobody_elses(data):
         fields = {"username": "quince", "password": password, "csrfmiddlewaretoken": token}
         return ask("POST", "/sign-in/", address, fields, cookie.partition(";")[0])[0]
 
-    command = [sys.executable, "manage.py", "serve", "--port", str(port)]
+    command = [sys.executable, "manage.py", "serve", "--port", str(port), "--processes", "1"]
     with subprocess.Popen(command, env=environment, stdout=subprocess.DEVNULL) as server:
         try:
             for _ in range(600):
