@@ -15,7 +15,7 @@ from pantry_web.feasts.models import Dish, Event, Feast, Mishap
 from pantry_web.kitchens.models import Cook
 from tests.reference.dishes import random_dish
 
-DISHES, PARTS, A_FEAST = 28, 2, 2
+DISHES, PARTS, A_FEAST = 18, 2, 2
 OF_A_DISH = ("weigh-up", "steps", "passage", "rounds", "label", "weighing")
 NOTICE = re.compile(r'data-notice="([^"]*)" data-level="([^"]*)" data-step="([^"]*)"')
 
