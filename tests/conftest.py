@@ -57,6 +57,7 @@ class ByTime(LoadScopeScheduling):
         return nodeid if file.removeprefix("tests/") in DIVIDED else file
 
 
+@pytest.hookimpl(optionalhook=True)
 def pytest_xdist_make_scheduler(config, log):
     """Share the tests out so that all processes end together."""
     return ByTime(config, log)

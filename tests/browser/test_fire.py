@@ -22,7 +22,7 @@ RACK = {"piece": {"cut": "lamb-rack", "mass_g": 600, "thickness_mm": 25},
 SOON = 120_000
 TRIES = 5
 """By the fast clock something may happen between a look and a press, which is then refused."""
-FAST = 240
+FAST = 360
 """The clock of the kitchen runs so many times as fast, which no page offers."""
 
 

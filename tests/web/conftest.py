@@ -9,6 +9,7 @@ from importlib import import_module
 import pytest
 from django.core.cache import cache
 from django.db import connection
+from django.test import Client
 from django.urls import URLPattern, URLResolver, get_resolver
 
 from pantry_web.demo import kitchen as demo
@@ -20,6 +21,8 @@ from pantry_web.planning.outlook import outlook
 from tests.web import pseudo
 
 NOW = demo.STANDS_AT
+SIGNED_IN = {}
+"""The cookies of a session of the demo's cook."""
 
 
 SOLVERS = {
@@ -75,6 +78,9 @@ def django_db_setup(django_db_setup, django_db_blocker, loaded_demo):
         with closing(sqlite3.connect(loaded_demo / "migrated")) as migrated:
             migrated.backup(connection.connection)
         demo.load()
+        client = Client()
+        client.force_login(Cook.objects.get(username=demo.COOK))
+        SIGNED_IN.update(client.cookies)
 
 
 @pytest.fixture
@@ -95,7 +101,7 @@ def gammon(feast):
 @pytest.fixture
 def cook(quince, client):
     """The client, signed in at Quince Lane."""
-    client.force_login(Cook.objects.get(username=demo.COOK))
+    client.cookies.update(SIGNED_IN)
     return client
 
 
