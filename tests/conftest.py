@@ -32,7 +32,7 @@ print(client.cookies["sessionid"].value)
 """
 
 LONGEST = (
-    "browser/test_journey.py", "reference/test_hours_counted.py", "browser/test_fire.py",
+    "browser/test_journey.py", "browser/test_fire.py", "reference/test_hours_counted.py",
     "web/test_attack.py", "web/test_words.py", "web/test_migrations.py", "web/test_running.py",
     "browser/test_passage.py", "browser/test_away.py", "browser/test_today.py",
     "reference/test_mutations.py", "web/test_passage.py", "web/test_feast.py", "web/test_access.py",

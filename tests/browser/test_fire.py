@@ -1,9 +1,7 @@
-"""A smoked and a roasted dish watched to the table by a fast clock; one goes late."""
+"""A smoked and a roasted dish watched to the table, sixty times as fast; one goes late."""
 
 import json
-import sqlite3
 import threading
-from contextlib import closing
 from datetime import datetime, timedelta
 from zoneinfo import ZoneInfo
 
@@ -20,10 +18,6 @@ LOIN = {"piece": {"cut": "pork-loin", "mass_g": 1500, "thickness_mm": 60},
 RACK = {"piece": {"cut": "lamb-rack", "mass_g": 600, "thickness_mm": 25},
         "cure": {"method": "none"}, "heat": {"way": "roast"}}  # fmt: skip
 SOON = 120_000
-TRIES = 5
-"""By the fast clock something may happen between a look and a press, which is then refused."""
-FAST = 360
-"""The clock of the kitchen runs so many times as fast, which no page offers."""
 
 
 def at_the_heat(name, decided):
@@ -115,36 +109,9 @@ def test_two_dishes_are_watched_to_the_table_and_the_late_one_is_helped(page, tm
         page.goto(f"{address}/house/")
         page.get_by_label("From there").select_option("60")
         page.get_by_role("button", name="Set the clock").click()
-        with closing(sqlite3.connect(tmp_path / "data" / "pantry.sqlite3")) as kept:
-            kept.execute(
-                "UPDATE kitchens_kitchen SET runs_times = ? WHERE runs_times = 60", (FAST,)
-            )
-            kept.commit()
         # The loin was to smoke at 120 °C; its fire is far too low.
-        slow = (
-            "--wait",
-            "0.5",
-            "--every",
-            "15",
-            "--thickness",
-            "60",
-            "--fire",
-            "84",
-            "--wind",
-            "0",
-        )
-        quick = (
-            "--wait",
-            "0.5",
-            "--every",
-            "15",
-            "--thickness",
-            "25",
-            "--fire",
-            "180",
-            "--shape",
-            "slab",
-        )
+        slow = ("--wait", "0.5", "--thickness", "60", "--fire", "84", "--wind", "0")
+        quick = ("--wait", "0.5", "--thickness", "25", "--fire", "180", "--shape", "slab")
         devices = [Device(address, loin, *slow), Device(address, rack, *quick)]
         try:
             watch(page, address, devices[0])
@@ -160,14 +127,10 @@ def watch(page, address, fire):
     expect(smoked.locator(".helps button.button").first).to_be_visible(timeout=SOON)
     assert complaints_of(page) == []
     helped = smoked.locator(".helps button.button").first
-    assert helped.get_attribute("value") in ("hotter", "oven", "wrap", "cut")
-    for _ in range(TRIES):
-        helped.click()
-        written = page.get_by_text("Written down:")
-        expect(written.or_(page.get_by_text("look, then press"))).to_be_visible()
-        if written.count():
-            break
-    expect(written).to_be_visible()
+    code = helped.get_attribute("value")
+    helped.click()
+    expect(page.get_by_text("Written down:")).to_be_visible()
+    assert code in ("hotter", "oven", "wrap", "cut")
     fire.probe.fire.wanted_c = 160.0
     expect(roasted.locator(".forecast button.tick")).to_be_visible(timeout=SOON)
     for dish_row in (roasted, smoked):
@@ -185,9 +148,6 @@ def until_served(page, dish_row):
         )
         if not tick.count():
             return
-        label = tick.first.inner_text()
         tick.first.click()
-        expect(dish_row.get_by_role("button", name=label, exact=True)).to_have_count(
-            0, timeout=SOON
-        )
+        page.wait_for_timeout(1500)
     assert not dish_row.count()
