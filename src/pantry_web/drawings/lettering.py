@@ -89,7 +89,14 @@ def wrap(words: str, width: float, letter: float) -> list[str]:
 
 
 def short_name(name: str, others: Sequence[str]) -> str:
-    """The last word of a name of two, where it tells it from others; else all of it."""
+    """The noun of a name, where it tells it from others; else all of it.
+
+    That is what stands before a comma (“Loin, boned”), or the last word of two.
+    """
+    noun, comma, _ = name.partition(",")
+    if comma:
+        is_alone = sum(each.partition(",")[0] == noun for each in others) <= 1
+        return noun if is_alone else name
     words = name.split()
     last = words[-1] if words else name
     is_alone = sum(each.split()[-1:] == [last] for each in others) <= 1
