@@ -14,9 +14,11 @@ from pantry_core.measures.units import (
     TWO_MEANINGS,
     Dimension,
 )
+from pantry_core.quantities import Number
 from pantry_core.text import say
 
 LONGEST = 60
+OUNCES_IN_A_POUND = 16
 """Longer text than this is no quantity [characters]."""
 
 FRACTION_SLASH = "\u2044"
@@ -82,6 +84,8 @@ def parse_quantity(text: str, dimension: Dimension, bare_unit: str, cups: str = 
 
     >>> round(parse_quantity("7 lb 2 oz", "mass", "g"), 2)
     3231.85
+    >>> round(parse_quantity("4 lb 10", "mass", "g"), 2)
+    2097.86
     >>> parse_quantity("2 1/4 in", "length", "mm")
     57.15
     >>> parse_quantity("1½ l", "water", "g"), parse_quantity("5 cups", "water", "g", "metric")
@@ -105,8 +109,12 @@ def parse_quantity(text: str, dimension: Dimension, bare_unit: str, cups: str = 
             )
         unit = _UNIT.match(tidy, number.end())
         position = unit.end() if unit else number.end()
-        name = _unit_name(unit.group(1) if unit else bare_unit, dimension, example, cups)
-        if unit is None and (parts or tidy[position:].strip()):
+        is_last = not tidy[position:].strip()
+        follows_pounds = parts == 1 and last_factor == factors.get("lb")
+        written = unit.group(1) if unit else bare_unit
+        if unit is None and is_last and follows_pounds and _number(number) < OUNCES_IN_A_POUND:
+            written = "oz"
+        elif unit is None and (parts or not is_last):
             raise NotAQuantity(
                 say(
                     "“{text}” lacks a unit; write it like {example}",
@@ -114,6 +122,7 @@ def parse_quantity(text: str, dimension: Dimension, bare_unit: str, cups: str = 
                     example=example,
                 )
             )
+        name = _unit_name(written, dimension, example, cups)
         if factors[name] >= last_factor:
             raise NotAQuantity(
                 say(
@@ -132,7 +141,10 @@ def parse_quantity(text: str, dimension: Dimension, bare_unit: str, cups: str = 
 def _tidied(text: str) -> str:
     if len(text) > LONGEST:
         raise NotAQuantity(
-            say("this is too long for a quantity; {longest} characters are enough", longest=LONGEST)
+            say(
+                "this is too long for a quantity; {longest} characters are enough",
+                longest=Number(LONGEST),
+            )
         )
     tidy = "".join(_spelt_out(sign) for sign in text).strip().lower()
     if not tidy:
