@@ -16,7 +16,7 @@ class Notice:
     level: Level
     code: str
     text: Sentence
-    basis: str
+    basis: Sentence
 
 
 def notice(level: Level, code: str, text: str, rule: Rule | Source) -> Notice:

@@ -14,6 +14,7 @@ from pantry_core.measures.quantity import NotAQuantity, parse_number, parse_quan
 from pantry_core.measures.temperature import fahrenheit, parse_temperature
 from pantry_core.measures.units import Dimension
 from pantry_core.plan.instants import NotAnInstant, read_instant
+from pantry_core.quantities import Between, Number
 from pantry_web.quantities import (
     BARE_UNITS,
     UNIT_CHOICES,
@@ -127,10 +128,9 @@ class NumberField(forms.CharField):
         if not self.least <= found <= self.most:
             raise ValidationError(
                 tell(
-                    "{found:g} is out of range; {least:g} to {most:g} would do.",
-                    found=found,
-                    least=self.least,
-                    most=self.most,
+                    "{found} is out of range; {range} would do.",
+                    found=Number(found),
+                    range=Between(Number(self.least), Number(self.most)),
                 )
             )
         return found
@@ -269,8 +269,8 @@ class InstantField(forms.CharField):
             raise ValidationError(
                 tell(
                     "This is far away; a year from {first} to {last} would do.",
-                    first=first,
-                    last=last,
+                    first=Number(first),
+                    last=Number(last),
                 )
             )
         return instant

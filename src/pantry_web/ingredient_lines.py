@@ -7,6 +7,8 @@ from typing import Any
 from django import forms
 
 from pantry_core.measures.quantity import NotAQuantity, parse_quantity
+from pantry_core.quantities import Number
+from pantry_core.text import say
 from pantry_core.words import NotPlain, plain_text
 from pantry_web.quantities import typed_mass
 from pantry_web.sentences import refusal, tell
@@ -34,7 +36,7 @@ class IngredientsField(forms.CharField):
         lines = [line.strip() for line in text.splitlines() if line.strip()]
         if len(lines) > MOST_LINES:
             raise forms.ValidationError(
-                tell("{most_lines} lines are the most.", most_lines=MOST_LINES)
+                tell("{most_lines} lines are the most.", most_lines=Number(MOST_LINES))
             )
         return [_ingredient(line, self.units) for line in lines] or None
 
@@ -54,7 +56,7 @@ def _ingredient(line: str, units: str) -> dict[str, Any]:
     name = "" if found is None else f"{rest[: found.start()]} {rest[found.end() :]}".strip(" ,:")
     if found is None or not name:
         raise forms.ValidationError(
-            tell("“{line}”: a name and an amount, like “flour 500 g”.", line=line[:40])
+            say("“{line}”: a name and an amount, like “flour {500 g}”.", line=line[:40])
         )
     try:
         grams = parse_quantity(found.group().strip(), "mass", "g" if units == "metric" else "lb")
@@ -62,7 +64,7 @@ def _ingredient(line: str, units: str) -> dict[str, Any]:
         raise forms.ValidationError(f"“{line[:40]}”: {error}.") from None
     if not 0 < grams <= MOST_G:
         raise forms.ValidationError(
-            tell("“{line}”: more than nothing, and 1000 kg at the most.", line=line[:40])
+            say("“{line}”: more than nothing, and {1000 kg} at the most.", line=line[:40])
         )
     named = " ".join(name.split())[:MOST_NAME]
     return {"name": named, "grams": grams, "a_head": rest != line}

@@ -1,20 +1,36 @@
 """Showing amounts in the cook's units; rounding happens here and nowhere before."""
 
-import re
 from collections.abc import Callable
 from datetime import datetime, timedelta
+from typing import Final
 from zoneinfo import ZoneInfo
 
-from pantry_core.measures.said import HALVES, halves
-from pantry_core.measures.temperature import fahrenheit, in_fahrenheit
+from pantry_core.measures.said import HALVES
+from pantry_core.measures.temperature import fahrenheit
 from pantry_core.measures.units import GRAMS, MILLILITRES, MILLIMETRES
-from pantry_core.text import say
+from pantry_core.quantities import (
+    Between,
+    Celsius,
+    Centimetres,
+    Clock,
+    Figure,
+    Grams,
+    Kilograms,
+    Millilitres,
+    Millimetres,
+    Quantity,
+    Rise,
+    Setting,
+    halves,
+)
+from pantry_core.text import Text, say
 
 OZ_PER_LB = 16
+PINCH_TBSP = 0.2
+"""Less than so much of a spoon is a pinch [tbsp]."""
 SHOP_STEP_G = 50.0
 THIN_SPACE = "\u202f"
 
-_MEASURED = re.compile(r"(?P<amount>\d+(?:\.\d+)?)[ \u00a0\u202f](?P<unit>mm|cm|ml|l)\b")
 EIGHTHS = ("", "⅛", "¼", "⅜", "½", "⅝", "¾", "⅞")
 
 BARE_UNITS = {
@@ -79,7 +95,7 @@ def length(millimetres: float, units: str) -> str:
 
 def spoons(count: float) -> str:
     """A number of spoons or cups: quarters below two, halves below five, then whole ones."""
-    if count < 0.2:
+    if count < PINCH_TBSP:
         return say("a pinch")
     step = 4 if count < 2 else 2 if count < 5 else 1
     whole, part = divmod(round(count * step), step)
@@ -95,7 +111,7 @@ def at(moment: datetime, zone: str) -> str:
 def temperature(celsius: float, units: str) -> str:
     """A temperature in the kitchen's degrees, to the degree, or to half a degree Celsius."""
     if units == "imperial":
-        return f"{fahrenheit(celsius):.0f} °F"
+        return f"{round(fahrenheit(celsius))} °F"
     return f"{_plain(round(2 * celsius) / 2, 1)} °C"
 
 
@@ -149,21 +165,70 @@ def volume(millilitres: float, units: str) -> str:
     return f"{amount:.0f} ml" if amount < 995 else f"{_plain(litres, 1 if litres < 10 else 0)} l"
 
 
-def in_units(sentence: str, units: str, translated: Callable[[str], str] = str) -> str:
-    """A sentence in the kitchen's units: its temperatures, lengths and volumes.
+SETTING_F = 25
+"""An oven in degrees Fahrenheit has marks so far apart."""
 
-    Parameters: sentence, in any language; units; translated, which says “cups” in that language.
+
+def measured(figure: Figure, units: str) -> str:
+    """A figure of a sentence in the kitchen's units.
+
+    Parameters: figure; units.
+    Returns: the figure with its unit, to be translated like any other text.
+
+    >>> measured(Between(Celsius(57.0), Celsius(21.0)), "imperial"), measured(Rise(5.0), "imperial")
+    ('135 to 70 °F', '9 °F')
+    >>> measured(Setting(180.0), "imperial"), measured(CuringSalt(4.5), "imperial")
+    ('350 °F', '4.5 g')
     """
-    if units != "imperial":
-        return sentence
+    if isinstance(figure, Clock):
+        return str(figure)
+    if isinstance(figure, Between):
+        low, high = _parts(figure.low, units), _parts(figure.high, units)
+        first = low[0] if low[1] == high[1] else _joined(*low)
+        return say("{low} to {high}", low=first, high=_joined(*high))
+    return _joined(*_parts(figure, units))
 
-    def in_inches_and_quarts(found: re.Match[str]) -> str:
-        amount, unit = float(found["amount"]), found["unit"]
-        if unit in MILLIMETRES:
-            return length(amount * MILLIMETRES[unit], "imperial")
-        return translated(volume(amount * MILLILITRES[unit], "imperial"))
 
-    return _MEASURED.sub(in_inches_and_quarts, in_fahrenheit(sentence))
+def _in_fahrenheit(celsius: float) -> str:
+    return f"{round(fahrenheit(celsius))}".replace("-", "−")
+
+
+def _marked(celsius: float) -> str:
+    return f"{SETTING_F * round(fahrenheit(celsius) / SETTING_F)}"
+
+
+_IN_POUNDS: Final[dict[type[Quantity], Callable[[float], tuple[str, str]]]] = {
+    Setting: lambda celsius: (_marked(celsius), "°F"),
+    Celsius: lambda celsius: (_in_fahrenheit(celsius), "°F"),
+    Rise: lambda kelvin: (_plain(1.8 * kelvin, 0), "°F"),
+    Grams: lambda grams: (mass(grams, "imperial"), ""),
+    Kilograms: lambda kilograms: (roughly(1000.0 * kilograms, "imperial"), ""),
+    Millimetres: lambda millimetres: (length(millimetres, "imperial"), ""),
+    Centimetres: lambda centimetres: (length(10.0 * centimetres, "imperial"), ""),
+    Millilitres: lambda millilitres: (volume(millilitres, "imperial"), ""),
+}
+"""What a kitchen in pounds says otherwise; curing salt and the steps of a scale stay in grams."""
+
+
+def _parts(figure: Quantity, units: str) -> tuple[str, str]:
+    """A figure and its unit; the unit is empty where the figure says it."""
+    if units == "imperial" and type(figure) in _IN_POUNDS:
+        return _IN_POUNDS[type(figure)](figure.value)
+    return figure.number(), figure.unit
+
+
+_WITH_UNIT = {
+    "ppm": say("{number} ppm", number="").pattern, "s": say("{number} s", number="").pattern,
+    "min": say("{number} min", number="").pattern, "h": say("{number} h", number="").pattern,
+    "day": say("{number} day", number="").pattern, "days": say("{number} days", number="").pattern,
+}  # fmt: skip
+"""Units that another language says otherwise."""
+
+
+def _joined(number: str, unit: str) -> str:
+    if unit in _WITH_UNIT:
+        return Text(_WITH_UNIT[unit], {"number": number})
+    return f"{number} {unit}" if unit else number
 
 
 def typed_duration(hours: float, bare: str) -> str:
@@ -183,7 +248,9 @@ def hours_of(length_of_time: timedelta) -> float:
 
 
 def _decimals(grams: float) -> int:
-    return 2 if grams < 9.995 else 1 if grams < 99.95 else 0
+    if 0.0 < grams < 0.005:
+        return 3
+    return 2 if 0.0 < grams < 9.995 else 1 if 0.0 < grams < 99.95 else 0
 
 
 def _grouped(value: float, decimals: int) -> str:

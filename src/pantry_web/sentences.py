@@ -8,13 +8,13 @@ from django.core.serializers.json import DjangoJSONEncoder
 from django.db import models
 from django.utils.translation import get_language, gettext
 
-from pantry_core.text import Text, filled, say
-from pantry_web.quantities import in_units
+from pantry_core.quantities import Between, Clock, NotALiteral, Quantity
+from pantry_core.text import Part, Text, filled, is_packed, packed, say, unpacked
+from pantry_web.quantities import measured
 
-PATTERN, FIGURES = "$text", "$with"
-"""How a sentence stands in JSON. A key of somebody's own that begins like these gets one sign more,
-so that nothing that was brought in can pass for a sentence and be filled in."""
 OURS = "$"
+"""How a sentence stands in JSON begins so. A key of somebody's own that begins like it gets one
+sign more, so that nothing that was brought in can pass for a sentence and be filled in."""
 MOST_REMEMBERED = 8192
 """So many texts are not looked up again."""
 
@@ -25,35 +25,42 @@ def said(text: str | None, units: str = "metric") -> str:
     Parameters: text, a sentence with its figures, or a word of the core's tables; units, of the
     kitchen.
     """
-    return in_units(translated(text), units, translated) if text else ""
+    return _said(text, get_language(), units) if text else ""
 
 
 def speaker(units: str) -> Callable[[str | None], str]:
     """`said`, bound to units and to the language of the page: for pages of very many texts."""
     language = get_language()
-
-    def tell_all(text: str | None) -> str:
-        return in_units(_in_language(text, language), units, translated) if text else ""
-
-    return tell_all
+    return lambda text: _said(text, language, units) if text else ""
 
 
 def translated(text: str) -> str:
     """A text of the core in the language of the page; what no catalogue has stays as it is."""
-    return _in_language(text, get_language())
+    return said(text)
 
 
-def _in_language(text: str, language: str | None) -> str:
-    if not isinstance(text, Text):
-        return _looked_up(text, language) if text else text
-    figures = {
-        name: _in_language(value, language) if isinstance(value, str) else value
-        for name, value in text.figures.items()
-    }
-    return filled(_pattern(text.pattern, language), figures)
+def _said(text: str, language: str | None, units: str) -> str:
+    """The one place where pattern, language and units come together."""
+
+    def show(part: object) -> str:
+        if isinstance(part, str):
+            return _said(part, language, units)
+        if isinstance(part, (Quantity, Between, Clock)):
+            return _said(measured(part, units), language, units)
+        return str(part)
+
+    if isinstance(text, Text):
+        return filled(_pattern(text.pattern, language), text.figures, show)
+    looked_up = _looked_up(text, language) if text else text
+    if "{" not in looked_up:
+        return looked_up
+    try:
+        return filled(looked_up, {}, show)
+    except NotALiteral:  # somebody's own words
+        return looked_up
 
 
-def tell(pattern: str, **figures: object) -> str:
+def tell(pattern: str, **figures: Part) -> str:
     """A sentence of the web's own with its figures, in the language of the page.
 
     Parameters: as of `say`; texts among the figures are translated as well.
@@ -112,7 +119,7 @@ class SentencesField(models.JSONField):
 
 def _packed(value: Any) -> Any:
     if isinstance(value, Text):
-        return {PATTERN: value.pattern, FIGURES: _packed(dict(value.figures))}
+        return packed(value)
     if isinstance(value, Mapping):
         return {
             f"{OURS}{key}" if str(key).startswith(OURS) else key: _packed(each)
@@ -124,8 +131,8 @@ def _packed(value: Any) -> Any:
 
 
 def _unpacked(value: Any) -> Any:
-    if isinstance(value, dict) and value.keys() == {PATTERN, FIGURES}:
-        return Text(value[PATTERN], _unpacked(value[FIGURES]))
+    if is_packed(value):
+        return unpacked(value)
     if isinstance(value, dict):
         return {key.removeprefix(OURS): _unpacked(each) for key, each in value.items()}
     if isinstance(value, list):

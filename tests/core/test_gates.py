@@ -37,7 +37,7 @@ def test_a_reading_below_is_compared_and_moves_what_follows():
     # USDA (from memory): poultry to 74 °C
     assert (gate["is_open"], gate["goal_c"], gate["read_c"]) == (False, 74.0, 30.0)
     assert gate["holds"] == "stand"
-    assert gate["text"] == "30 of 74 °C: not yet."
+    assert gate["text"] == "30 °C of 74 °C: not yet."
     assert gate["left_h"]["low"] < gate["left_h"]["usual"] < gate["left_h"]["high"]
     assert 0 < gate["look_again_h"] < gate["left_h"]["usual"]
     roast = next(each for each in told["steps"] if each["id"] == "roast")
@@ -145,7 +145,7 @@ def test_what_grows_tender_ends_by_a_touch_and_never_cold():
     assert not felt("not-yet")["is_open"]
     cold = felt("tender", read("10:55", 61.0, "braise"))
     assert not cold["is_open"]
-    assert cold["text"] == "61 of 74 °C: not yet."
+    assert cold["text"] == "61 °C of 74 °C: not yet."
 
 
 @pytest.mark.parametrize(

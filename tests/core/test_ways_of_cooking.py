@@ -128,6 +128,19 @@ def test_what_is_said_of_a_way(cut, way, more, code, level):
     assert (code, level) in {(each["code"], each["level"]) for each in answer["notices"]}
 
 
+@pytest.mark.parametrize(("cut", "way", "chosen_c", "usual_c"), [
+    # common practice: the temperatures of the ways
+    ("pork-loin", "roast", 176.5, 180), ("chicken", "roast", 170.0, 190),
+    ("trout", "smoke", 121.0, 85), ("chicken-thigh", "fry", 165.0, 170),
+])  # fmt: skip
+def test_the_words_of_a_step_name_the_heat_that_was_chosen_and_no_other(
+    cut, way, chosen_c, usual_c
+):
+    steps = heat_steps(dish_document(made(cut, way, medium_c=chosen_c)))
+    (text,) = [step["text"] for step in steps if f"{chosen_c:g} °C" in step["text"]]
+    assert f"{usual_c} °C" not in text
+
+
 def test_a_chosen_temperature_is_the_figure_everywhere():
     answer = dish_document(made("beef-steak", "sear", inside_c=55))
     assert answer["inside_c"] == answer["sheet"]["inside_c"] == 55

@@ -14,6 +14,7 @@ from pantry_core.heat.warm import HOT_C, hours_too_warm, judge_fridge, judge_hou
 from pantry_core.meat import Meat
 from pantry_core.mixes.keeping import judge_raw
 from pantry_core.rules import raw_clock
+from pantry_web.sentences import said
 
 CASES = 3000
 
@@ -144,3 +145,8 @@ def test_a_thermometer_is_right_within_a_degree_and_put_right_straight_between(
     found = checked(ice, boiling, 0.0)
     assert found.verdict == verdict
     assert found.put_right(read) == pytest.approx(true, abs=0.05)
+
+
+def test_a_degree_off_is_two_in_fahrenheit():
+    # a difference is 1.8 times as many degrees, by definition
+    assert said(checked(0.5, 99.5, 0.0).said, "imperial") == "It is right within 2 °F."

@@ -7,7 +7,6 @@ from babel.messages.mofile import write_mo
 
 from pantry_core.days.named import countries
 from pantry_web.members.models import Membership
-from pantry_web.quantities import in_units
 from pantry_web.running.messages import messages
 
 LANGUAGE = "en-xa"
@@ -19,10 +18,9 @@ _ACCENTED = str.maketrans(
 _PLAINLY = {accent: plain for plain, accent in _ACCENTED.items()}
 _UNTOUCHED = re.compile(
     r"(\{[^}]*\}|%\([^)]*\)s|<[^>]*>|&[a-z#0-9]+;"
-    r"|(?<=[\d}])[ \u00a0\u202f](?:mm|cm|ml|l|kg|g)\b|(?<=[\d}]) (?:to|and|or) (?=[\d{])"
-    r"|\bby (?=[\d{])|°C(?: (?:more|less|warmer|colder|higher|lower))?)"
+    r"|(?<=[\d}])[ \u00a0\u202f](?:mm|cm|ml|l|kg|g)\b|°C)"
 )
-"""Holes, tags, units of measure, and the words by which degrees are told in Fahrenheit."""
+"""Holes, tags, and units of measure."""
 
 
 def accented(text):
@@ -84,6 +82,5 @@ def typed_in(kitchen):
     words |= {feast.note for feast in feasts if feast.note}
     words |= {spice["text"] for dish in dishes for spice in dish.cure.get("spices", ())}
     words |= {word for dish in dishes for word in dish.name.split()}
-    words |= {in_units(each, "imperial") for each in words if each}
     ordered = sorted(filter(None, words), key=len, reverse=True)
     return re.compile("|".join(re.escape(each) for each in ordered), re.IGNORECASE)

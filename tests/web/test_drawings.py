@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 
 from pantry_core.measures.said import days_said, span
 from pantry_core.mixes.inside import Inside
+from pantry_core.quantities import Between, Celsius, Division, Grams, Rise, literal
 from pantry_web.drawings.bands import band_boxes
 from pantry_web.drawings.inside import picture as curves
 from pantry_web.drawings.lanes import crossed, crossings, lanes_of
@@ -21,9 +22,9 @@ from pantry_web.drawings.scene import LEFT, scene
 from pantry_web.drawings.shapes import Around, Chain, Room, Stay, Visit
 from pantry_web.drawings.timescale import House, midnights, nights
 from pantry_web.quantities import (
-    in_units,
     length,
     mass,
+    measured,
     spoons,
     temperature,
     volume,
@@ -103,7 +104,8 @@ def test_gauge_and_bars():
     ("shown", "wanted"),
     [
         (mass(2400, "metric"), "2\u202f400 g"), (mass(15.44, "metric"), "15.4 g"),
-        (mass(4.316, "metric"), "4.32 g"), (mass(99.96, "metric"), "100 g"),
+        (mass(4.316, "metric"), "4.32 g"), (mass(0.003, "metric"), "0.003 g"),
+        (mass(0.0, "metric"), "0 g"), (mass(99.96, "metric"), "100 g"),
         (mass(3231.85, "imperial"), "7 lb 2 oz"), (mass(15.44, "imperial"), "0.54 oz"),
         (mass(453.59237, "imperial"), "1 lb"), (length(57.15, "metric"), "57 mm"),
         (length(57.15, "imperial"), "2¼ in"), (length(12.7, "imperial"), "½ in"),
@@ -116,8 +118,12 @@ def test_gauge_and_bars():
         (temperature(63.0, "imperial"), "145 °F"), (temperature(3.5, "metric"), "3.5 °C"),
         (volume(850, "metric"), "850 ml"), (volume(2400, "metric"), "2.4 l"),
         (volume(2366, "imperial"), "2½ qt"), (volume(118.3, "imperial"), "½ cup"),
-        (in_units("to 74 °C, by 5 °C more", "imperial"), "to 165 °F, by 9 °F more"),
-        (in_units("from 57 to 21 °C", "metric"), "from 57 to 21 °C"),
+        (measured(Celsius(74.0), "imperial"), "165 °F"), (measured(Rise(5.0), "imperial"), "9 °F"),
+        (measured(literal("57 to 21 °C"), "metric"), "57 to 21 °C"),
+        (measured(literal("−20 °C"), "imperial"), "−4 °F"),
+        (measured(literal("−18 °C"), "imperial"), "0 °F"),
+        (measured(Division(0.1), "imperial"), "0.1 g"),
+        (measured(Between(Grams(450.0), Grams(1400.0)), "imperial"), "15.87 oz to 3 lb 1.4 oz"),
     ],
 )  # fmt: skip
 def test_amounts_as_shown(shown, wanted):
@@ -365,6 +371,8 @@ def test_short_names():
     assert [short_name(each, others) for each in others] == [
         "gammon", "Bay-salted duck", "Wild duck", "Roots in broth",
     ]  # fmt: skip
+    others = ["Loin, boned", "Roots, roasted", "Roots, pickled"]
+    assert [short_name(each, others) for each in others] == ["Loin", *others[1:]]
 
 
 def test_bands_cross_no_more_than_in_the_best_of_all_orders_and_hardly_more_with_many():

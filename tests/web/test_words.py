@@ -33,8 +33,9 @@ NOT_SAID = {
     "decimals of spoons": r"\d\.\d+ (?:tbsp|tsp|cups?|quarts?)\b",
     "one of several": r"(?<![\d.,½¼¾])\b1 (?:days|hours|weeks|dishes|people|pieces)\b",
     "nothing to two decimals": r"\b0\.00\b",
+    "a range from a figure to itself": r"\b([\d½¼¾.]+ (?:lb|oz|g|kg)) to \1\b(?! \d)",
     "a banned word": r"\b(?:" + "|".join(BANNED) + r")\b",
-    "a template that was not filled in": r"\{\{|\{%|\bNone (?:g|mm|%|min|h)\b",
+    "a template that was not filled in": r"\{\{|\{%|\{[@\d−-]|\bNone (?:g|mm|%|min|h)\b",
 }
 OF_THE_OTHER = {
     "metric": r"°F|\d (?:lb|oz|qt|in(?! \d| the| all))\b",

@@ -10,6 +10,7 @@ from pantry_core.mixes.result import WeighOut
 from pantry_core.notice import Level
 from pantry_core.plan.request import After
 from pantry_core.routes.step import Until
+from pantry_core.text import Sentence
 
 Verdict = Literal["go", "caution", "stop"]
 
@@ -25,8 +26,8 @@ class DishStep:
 
     id: str
     kind: str
-    title: str
-    text: str
+    title: Sentence
+    text: Sentence
     place: str | None
     min_h: float
     prefer_h: float | None
@@ -35,7 +36,7 @@ class DishStep:
     attended: bool = False
     uses: float = 1.0
     every_h: float | None = None
-    tend: str = ""
+    tend: Sentence = ""
     until: Until | None = None
     locked_start: str | None = None
     trip: str | None = None
@@ -59,8 +60,8 @@ class DishNotice:
 
     level: Level
     code: str
-    text: str
-    basis: str
+    text: Sentence
+    basis: Sentence
     step: str | None = None
     lift: Lift | None = None
 
@@ -76,8 +77,8 @@ class Option:
 
     method: str
     days: float
-    needs: tuple[str, ...]
-    because: str
+    needs: tuple[Sentence, ...]
+    because: Sentence
     in_time: bool = True
 
 
@@ -126,8 +127,8 @@ class HeatHelp:
     """
 
     code: str
-    text: str
-    gives_up: str
+    text: Sentence
+    gives_up: Sentence
     left_h: float
     in_time: bool
     medium: MediumName | None
@@ -158,7 +159,7 @@ class Gate:
     touch: str | None
     left_h: CookTime | None
     look_again_h: float | None
-    text: str
+    text: Sentence
     foretold: tuple[tuple[float, float], ...] = ()
     hint_c: float | None = None
     medium_c: float | None = None

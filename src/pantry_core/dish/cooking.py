@@ -14,6 +14,7 @@ from pantry_core.heat.fat import fat_too_hot
 from pantry_core.heat.media import MEDIA
 from pantry_core.mixes.heat_cautions import water_phase_pct
 from pantry_core.notice import Notice, notice
+from pantry_core.quantities import Between, Celsius, Percent
 from pantry_core.routes.customs import Customs
 from pantry_core.routes.heating import Cooking
 from pantry_core.routes.heats import HEATS, Heat
@@ -104,11 +105,10 @@ def _refuse_medium(heat: Heat, medium_c: float | None) -> None:
     medium = MEDIA[main.medium]
     if not medium.least_c <= medium_c <= medium.most_c:
         what = say(
-            "{words} is not at {medium_c:g} °C; {least_c:g} to {most_c:g} °C would do",
+            "{words} is not at {medium_c}; {between} would do",
             words=medium.words,
-            medium_c=medium_c,
-            least_c=medium.least_c,
-            most_c=medium.most_c,
+            medium_c=Celsius(medium_c),
+            between=Between(Celsius(medium.least_c), Celsius(medium.most_c)),
         )
         raise WrongDish((("heat.medium_c", what),))
 
@@ -126,9 +126,9 @@ def of_the_heat(asked: DishRequest, settled: Settled, cook: Cook, way: Route) ->
     is_low = cook.done.rule is not None and cook.done.rule.value < FISH.value
     if piece.meat.kind == "fish" and is_low and asked.customs.fish == "cooked":
         text = say(
-            "Below {fish:g} °C fish counts as raw for parasites: frozen at −20 °C for 7 days "
+            "Below {fish} fish counts as raw for parasites: frozen at {−20 °C} for 7 days "
             "first, or a farmed kind that is exempt.",
-            fish=FISH.value,
+            fish=Celsius(FISH.value),
         )
         yield notice("stop", "parasites", text, FISH)
 
@@ -162,8 +162,8 @@ def _not_cooked(settled: Settled, cook: Cook, way: Route, asked: DishRequest) ->
     if is_fish and asked.customs.fish != "cooked":
         return
     text = say(
-        "It is not cooked: {rule:g} °C in the thickest part is what it needs.",
-        rule=cook.done.rule.value,
+        "It is not cooked: {rule} in the thickest part is what it needs.",
+        rule=Celsius(cook.done.rule.value),
     )
     if is_fish:
         yield notice("stop", "fish-not-cooked", text, cook.done.rule)
@@ -186,8 +186,8 @@ def _limits(cooking: Cooking) -> Iterator[Notice]:
         hot_c = cooking.medium_c or main.medium_c
         if hot_c > SLOW_FAT_MOST_C.value:
             text = say(
-                "Fat for slow cooking is never above {slow_fat_most_c:g} °C.",
-                slow_fat_most_c=SLOW_FAT_MOST_C.value,
+                "Fat for slow cooking is never above {slow_fat_most_c}.",
+                slow_fat_most_c=Celsius(SLOW_FAT_MOST_C.value),
             )
             yield notice("caution", "fat-not-slow", text, SLOW_FAT_MOST_C)
         text = "Fat with garlic or herbs in it is not kept."
@@ -202,9 +202,9 @@ def _cold_smoke(asked: DishRequest, settled: Settled) -> Iterator[Notice]:
     smoke_c = asked.heat.medium_c or 0.0
     if smoke_c > COLD_SMOKE_MOST_C.value:
         hot = say(
-            "Smoke at {smoke_c:g} °C is not cold: {cold_smoke_most_c:g} °C is the most.",
-            smoke_c=smoke_c,
-            cold_smoke_most_c=COLD_SMOKE_MOST_C.value,
+            "Smoke at {smoke_c} is not cold: {cold_smoke_most_c} is the most.",
+            smoke_c=Celsius(smoke_c),
+            cold_smoke_most_c=Celsius(COLD_SMOKE_MOST_C.value),
         )
         yield notice("stop", "cold-smoke", hot, COLD_SMOKE_MOST_C)
     judged, meat = settled.judged, settled.piece.meat
@@ -216,9 +216,9 @@ def _cold_smoke(asked: DishRequest, settled: Settled) -> Iterator[Notice]:
         comes_to = water_phase_pct(judged)
         if round(comes_to, 2) < least.value and not meat.is_kept_smoked:
             text = say(
-                "The water in it comes to {comes_to:.1f} % salt; cold-smoked fish needs {least:g}.",
-                comes_to=comes_to,
-                least=least.value,
+                "The water in it comes to {comes_to} salt; cold-smoked fish needs {least}.",
+                comes_to=Percent(comes_to, 1),
+                least=Percent(least.value),
             )
             yield notice("stop", "water-phase-low", text, least)
         return

@@ -19,6 +19,7 @@ from pantry_core.mixes.sizing import with_usual_cure
 from pantry_core.mixes.uptake import after_days
 from pantry_core.mixes.weigh import judged_of
 from pantry_core.notice import Level, Notice, notice
+from pantry_core.quantities import Days, Percent
 from pantry_core.routes.lying import LATE, REST_H, Lying, kept_days, through
 from pantry_core.routes.schools import Schooling, schooling
 from pantry_core.routes.ways import WAYS, Way
@@ -187,9 +188,9 @@ def _request(
     if not has_all or cure.target_salt_pct is None or way is None or way.timing != "lift":
         return request, ()
     text = say(
-        "Your days and your strength are kept, so it may not come to {target_salt_pct:g} % "
+        "Your days and your strength are kept, so it may not come to {target_salt_pct} "
         "salt; the sheet says what it comes to.",
-        target_salt_pct=cure.target_salt_pct,
+        target_salt_pct=Percent(cure.target_salt_pct),
     )
     return request, (notice("note", "target-gives", text, _BALANCE),)
 
@@ -202,13 +203,15 @@ def _with_its_sauces(request: WeighRequest) -> tuple[WeighRequest, tuple[Notice,
     basis_g = request.meat.salted_g + (request.water_g or 0.0)
     target = request.target_salt_pct + 100.0 * over_g / basis_g
     most = SALTY_EDGE_PCT
-    text = say("The sauces alone bring {target:.1f} % salt, and no more goes in.", target=target)
+    text = say(
+        "The sauces alone bring {target} salt, and no more goes in.", target=Percent(target, 1)
+    )
     level: Level = "note"
     if target > most.value:
         level = "caution"
         more = say(
-            "Over {most:g} % is too salty: take less of them, or thin them with water.",
-            most=most.value,
+            "Over {most} is too salty: take less of them, or thin them with water.",
+            most=Percent(most.value),
         )
         text = joined(" ", (text, more))
     salted = request.model_copy(update={"target_salt_pct": target})
@@ -254,13 +257,13 @@ def _sized(
     if strength <= most:
         return sized, ()
     text = say(
-        "In {days:g} days the average comes to {target_salt_pct:g} % only in a brine of "
-        "{strength:.0f} %; {most:g} is the most. More days, a thinner piece or less salt "
-        "would do.",
-        days=cure.days,
-        target_salt_pct=request.target_salt_pct,
-        strength=strength,
-        most=most,
+        "In {days} the average comes to {target_salt_pct} only in a brine of "
+        "{strength}; {most} is the most. More days, a thinner piece or less salt would "
+        "do.",
+        days=Days(cure.days),
+        target_salt_pct=Percent(request.target_salt_pct),
+        strength=Percent(strength, 0),
+        most=Percent(most),
     )
     return sized, (notice("caution", "strength-most", text, MOST_STRENGTH_PCT),)
 

@@ -8,6 +8,7 @@ from pantry_core.dish.answer import DishStep
 from pantry_core.dish.request import Edit
 from pantry_core.errors import OutOfRange
 from pantry_core.notice import Notice, notice
+from pantry_core.quantities import Number
 from pantry_core.rules.rule import Mark, Source
 from pantry_core.text import say
 
@@ -44,7 +45,9 @@ def edited(
         found.insert(at, _own(own))
     if len(found) > MOST_STEPS:
         raise OutOfRange(
-            "steps of a dish", len(found), say("{most_steps} at most", most_steps=MOST_STEPS)
+            "steps of a dish",
+            len(found),
+            say("{most_steps} at most", most_steps=Number(MOST_STEPS)),
         )
     return tuple(found), tuple(told)
 
@@ -134,6 +137,6 @@ def _no_place(edit: Edit) -> Notice:
         "The own step “{step}” was to stand before “{before}”, which is not there now: it"
         " stands at the end.",
         step=edit.title or edit.step,
-        before=edit.before,
+        before=edit.before or "",
     )
     return notice("caution", "edit-without-step", text, _OWN_WORD)

@@ -32,8 +32,8 @@ def of_an_open_flame(steps: Sequence[DishStep], clock: Clock) -> Iterator[Notice
             is_left = _is_at_night(clock.local(start), clock.local(end))
         if is_left:
             text = say(
-                "{step}: overnight it is not left alone on an open flame. In the oven, lid on, at "
-                "100 °C, on an electric plate, or by day.",
+                "{step}: overnight it is not left alone on an open flame. In the oven, lid on, "
+                "at {100 °C}, on an electric plate, or by day.",
                 step=step.title,
             )
             yield notice("caution", "open-flame", text, _PRACTICE)

@@ -15,6 +15,7 @@ from pantry_core.heat.doneness import hold_needed_min
 from pantry_core.heat.forecast import Reading
 from pantry_core.heat.media import MediumName
 from pantry_core.history.log import Log, hours_between
+from pantry_core.quantities import Celsius, Minutes
 from pantry_core.routes.steps import CURING, Route
 from pantry_core.rules.constants import FRIDGE_STOP_C
 from pantry_core.rules.inside import NOT_INTACT, OPENED_LEAST
@@ -151,9 +152,9 @@ def _foretold(
 def _never(gate: Gate, known: Known, course: Course, ahead: Ahead, cook: Cook) -> Gate:
     """The gate of what does not come to its goal as it goes on now, and what would help."""
     text = say(
-        "At {around_c:.0f} °C it never comes to {goal_c:g} °C.",
-        around_c=course.last.temperature_c,
-        goal_c=course.last.until_c or 0.0,
+        "At {around_c} it never comes to {goal_c}.",
+        around_c=Celsius(course.last.temperature_c, 0),
+        goal_c=Celsius(course.last.until_c or 0.0),
     )
     wanted_h = 0.0 if gate.wanted_h is None else gate.wanted_h
     helps = heat_helps(course, ahead, cook, known.lasted_h, wanted_h)
@@ -304,7 +305,7 @@ def _is_there(end: str, read_c: float, goal_c: float) -> bool:
 def _text(known: Known, end: str, goal_c: float | None, *, is_open: bool) -> str:
     read, title = known.read_c, known.step.title.lower()
     if goal_c is not None and read is not None and not is_open and not _is_there(end, read, goal_c):
-        return say("{read:g} of {goal_c:g} °C: not yet.", read=read, goal_c=goal_c)
+        return say("{read} of {goal_c}: not yet.", read=Celsius(read), goal_c=Celsius(goal_c))
     if end == "tender":
         return _of_feel(read, is_open=is_open)
     if end == "look":
@@ -313,17 +314,19 @@ def _text(known: Known, end: str, goal_c: float | None, *, is_open: bool) -> str
             if is_open
             else say("{step}: does it look done?", step=known.step.title)
         )
-    if read is None:
+    if read is None or goal_c is None:
         return say(
-            "Read it first: {title} goes on until {goal_c:g} °C.", title=title, goal_c=goal_c
+            "Read it first: {title} goes on until {goal_c}.",
+            title=title,
+            goal_c=Celsius(goal_c or 0.0),
         )
     if not is_open:
         return say(
-            "{read:g} °C: hold it there for {hold_min:.0f} min, and read it again.",
-            read=read,
-            hold_min=known.hold_min,
+            "{read}: hold it there for {hold_min}, and read it again.",
+            read=Celsius(read),
+            hold_min=Minutes(known.hold_min, 0),
         )
-    return say("{read:g} °C: done.", read=read)
+    return say("{read}: done.", read=Celsius(read))
 
 
 def _of_feel(read_c: float | None, *, is_open: bool) -> str:
@@ -331,8 +334,8 @@ def _of_feel(read_c: float | None, *, is_open: bool) -> str:
         return "Tender: it is done."
     if read_c is not None and read_c >= TENDER_FROM_C.value:
         return say(
-            "{read:g} °C: feel it with the probe. Does it slide in and out without a catch?",
-            read=read_c,
+            "{read}: feel it with the probe. Does it slide in and out without a catch?",
+            read=Celsius(read_c),
         )
     return "Does a fork turn in it?"
 
@@ -352,7 +355,7 @@ def _brine_before_the_meat(steps: Sequence[DishStep], log: Log) -> Gate | None:
     is_open = read_c <= FRIDGE_STOP_C.value if read_c is not None else waited
     text = "Read how cold the brine is before it goes in."
     if read_c is not None:
-        text = say("{read_c:g} °C: the meat stays out until it is colder.", read_c=read_c)
+        text = say("{read_c}: the meat stays out until it is colder.", read_c=Celsius(read_c))
     elif is_open:
         text = "It has stood long enough to be cold."
     return Gate(

@@ -13,6 +13,7 @@ from pantry_core.heat.body import Body
 from pantry_core.heat.media import MediumName
 from pantry_core.heat.stages import Stage
 from pantry_core.heat.through import followed
+from pantry_core.quantities import Celsius
 from pantry_core.rules.heat import SLOW_FAT_MOST_C
 from pantry_core.rules.rule import Mark, Rule
 from pantry_core.text import say
@@ -142,7 +143,7 @@ def _hotter(stage: Stage) -> Iterator[_Change]:
     for n in range(1, steps + 1):
         celsius = min(rounded + n * STEP_C, most.value)
         text = say(
-            "Bring {where} up to {celsius:g} °C.", where=WHERE[stage.medium], celsius=celsius
+            "Bring {where} up to {celsius}.", where=WHERE[stage.medium], celsius=Celsius(celsius)
         )
         gives_up = _DARKER if stage.medium in AIRS else "It cooks less evenly."
         yield _Change("hotter", text, gives_up, replace(stage, temperature_c=celsius))
@@ -160,7 +161,7 @@ def _to_the_oven(stage: Stage) -> Iterator[_Change]:
         return
     hot_c = max(OVEN_C, STEP_C * round(stage.temperature_c / STEP_C))
     while hot_c <= HOTTEST["oven"].value:
-        text = say("Move it into the oven at {celsius:g} °C.", celsius=hot_c)
+        text = say("Move it into the oven at {celsius}.", celsius=Celsius(hot_c))
         gives_up = "It gets no more smoke." if stage.medium == "smoker" else "It leaves the fire."
         yield _Change("oven", text, gives_up, replace(stage, medium="oven", temperature_c=hot_c))
         hot_c += 2.0 * STEP_C

@@ -22,6 +22,7 @@ from pantry_core.heat.stages import MOST_STAGE_H, Doubt, Stage
 from pantry_core.heat.through import Journey, followed, stood
 from pantry_core.meat import Meat
 from pantry_core.notice import Notice, notice
+from pantry_core.quantities import Celsius, Hours, Millimetres
 from pantry_core.rules.rule import Mark, Rule
 from pantry_core.text import say
 
@@ -153,13 +154,13 @@ def _refuse_unreached(body: Body, start_c: float, stages: Sequence[Stage]) -> No
             continue
         comes_to = stood(body, start_c, stages[:i], stage)
         what = say(
-            "{words} at {temperature_c:g} °C brings the thickest part to {comes_to:.0f} °C in "
-            "{most_stage_h:g} h and never to {until_c:g}; {would_do} would do",
+            "{words} at {temperature_c} brings the thickest part to {comes_to} in "
+            "{most_stage_h} and never to {until_c}; {would_do} would do",
             words=MEDIA[stage.medium].words,
-            temperature_c=stage.temperature_c,
-            comes_to=comes_to,
-            most_stage_h=MOST_STAGE_H,
-            until_c=stage.until_c,
+            temperature_c=Celsius(stage.temperature_c),
+            comes_to=Celsius(comes_to, 0),
+            most_stage_h=Hours(MOST_STAGE_H),
+            until_c=Celsius(stage.until_c),
             would_do=_would_do(stage),
         )
         raise WrongHeat(((f"stages.{i}.until_c", what),))
@@ -174,8 +175,8 @@ def _of_the_piece(piece: Prepared | None, body: Body) -> Iterator[Notice]:
         yield from size_notices(piece)
     if body.thickness_mm > VERY_THICK_MM.value:
         text = say(
-            "{thickness_mm:.0f} mm is thicker than any chart: trust the probe, not the hour.",
-            thickness_mm=body.thickness_mm,
+            "{thickness_mm} is thicker than any chart: trust the probe, not the hour.",
+            thickness_mm=Millimetres(body.thickness_mm, 0),
         )
         yield notice("caution", "very-thick", text, VERY_THICK_MM)
 

@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from pantry_core.dish.curing import Settled
 from pantry_core.dish.request import DishRequest
 from pantry_core.notice import Notice, notice
+from pantry_core.quantities import Percent
 from pantry_core.routes.steps import Route
 from pantry_core.rules.rule import Mark, Source
 from pantry_core.text import say
@@ -25,22 +26,22 @@ def of_the_learnt(asked: DishRequest, settled: Settled, way: Route) -> Iterator[
     is_usual = asked.cure.target_salt_pct is None and settled.way is not None and usual_pct > 0
     if learnt.salt_liking != 1.0 and is_usual and not is_limit:
         text = say(
-            "Salted to {pct:.2g} % as this kitchen likes it; {usual:.2g} % is usual.",
-            pct=settled.request.target_salt_pct,
-            usual=usual_pct,
+            "Salted to {pct} as this kitchen likes it; {usual} is usual.",
+            pct=Percent(settled.request.target_salt_pct, 1),
+            usual=Percent(usual_pct, 1),
         )
         yield notice("note", "learnt-liking", text, OWN)
     if meat.salt_speed != 1.0 and settled.purpose == "through":
         text = say(
-            "The wait is reckoned with salt that goes in {percent:.0f} % as fast as usual, as it "
+            "The wait is reckoned with salt that goes in {percent} as fast as usual, as it "
             "has in this kitchen.",
-            percent=100.0 * meat.salt_speed,
+            percent=Percent(100.0 * meat.salt_speed, 0),
         )
         yield notice("note", "learnt-speed", text, OWN)
     for place in dict.fromkeys(each.stage.place for each in way.stages if each.pace != 1.0):
         text = say(
-            "The {place} of this kitchen takes {percent:.0f} % of the hours that are usual.",
+            "The {place} of this kitchen takes {percent} of the hours that are usual.",
             place=place,
-            percent=100.0 * learnt.hours[place],
+            percent=Percent(100.0 * learnt.hours[place], 0),
         )
         yield notice("note", "learnt-hours", text, OWN)

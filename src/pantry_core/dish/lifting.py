@@ -3,6 +3,8 @@
 from dataclasses import dataclass
 from typing import Final, Literal
 
+from pantry_core.text import Sentence, say
+
 Where = Literal["sheet", "steps", "vessel", "rounds"]
 
 
@@ -13,7 +15,7 @@ class Lift:
     `where` is None for what nothing lifts.
     """
 
-    text: str
+    text: Sentence
     where: Where | None
 
 
@@ -40,8 +42,10 @@ LIFTS: Final[dict[str, Lift]] = {
     "undissolved": Lift("More water, or less salt.", "sheet"),
     "salt-below-zero": Lift("Less of the salty sauce, or a saltier goal.", "sheet"),
     "needle-short": Lift("More water, or less by the needle.", "sheet"),
-    "too-warm": Lift("A colder fridge: 4 °C or below.", "sheet"),
-    "brine-warm": Lift("Chill the brine to 4 °C, read it again and write it down.", "rounds"),
+    "too-warm": Lift(say("A colder fridge: {4 °C} or below."), "sheet"),
+    "brine-warm": Lift(
+        say("Chill the brine to {4 °C}, read it again and write it down."), "rounds"
+    ),
     "reactive-metal": Lift("Take glass, food plastic, stoneware or stainless steel.", "vessel"),
     "too-small": Lift("Take a larger vessel, or less water.", "vessel"),
     "parasites": Lift("Say how it was frozen, or cook it.", "sheet"),
@@ -55,7 +59,7 @@ LIFTS: Final[dict[str, Lift]] = {
         "sheet",
     ),
     "not-done": Lift("Back to the heat, read it again and write it down.", "rounds"),
-    "fat-too-hot": Lift("Fry at 160 to 180 °C.", "sheet"),
+    "fat-too-hot": Lift(say("Fry at {160 to 180 °C}."), "sheet"),
     "cold-smoke": Lift("Smoke it hot, or cure it with curing salt and cook it later.", "sheet"),
     "raw-meat": _GONE,
     "discard": _GONE,

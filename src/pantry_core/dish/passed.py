@@ -10,6 +10,7 @@ from pantry_core.heat.forecast import Reading
 from pantry_core.heat.through import stood
 from pantry_core.history.log import Log, hours_between
 from pantry_core.notice import Notice, notice
+from pantry_core.quantities import Celsius
 from pantry_core.routes.heating import as_stage, start_c
 from pantry_core.routes.steps import Route
 from pantry_core.rules.rule import Mark, Source
@@ -46,18 +47,18 @@ def passed_too_soon(
     if not read:
         if is_to_be_read:
             text = say(
-                "Nobody has read how hot it was inside: {safe_c:g} °C is what it needs.",
-                safe_c=safe_c,
+                "Nobody has read how hot it was inside: {safe_c} is what it needs.",
+                safe_c=Celsius(safe_c),
             )
             yield notice("caution", "not-read", text, _PRACTICE)
         return
     hottest_c = max(each.inside_c for each in read)
     if hottest_c < safe_c - JUST_AS_HOT and not is_held(read, safe_c):
         text = say(
-            "{hottest_c:g} of {safe_c:g} °C when it was taken from the heat: back to the heat "
+            "{hottest_c} of {safe_c} when it was taken from the heat: back to the heat "
             "until the probe says so.",
-            hottest_c=hottest_c,
-            safe_c=safe_c,
+            hottest_c=Celsius(hottest_c),
+            safe_c=Celsius(safe_c),
         )
         yield notice("stop", "not-done", text, _PRACTICE)
 
@@ -80,11 +81,11 @@ def never_reached(steps: Sequence[DishStep], cook: Cook, way: Route) -> Iterator
         comes_to = stood(cook.cooking.body, start_c(cook.cooking), (), as_stage(stage, until_c=100))
         if comes_to < goal_c:
             text = say(
-                "{step} at {medium_c:g} °C brings it to {comes_to:.0f} °C and never to {goal_c:g}: "
-                "a hotter one would do, or less inside.",
+                "{step} at {medium_c} brings it to {comes_to} and never to {goal_c}: a hotter "
+                "one would do, or less inside.",
                 step=step.title,
-                medium_c=stage.medium_c,
-                comes_to=comes_to,
-                goal_c=goal_c,
+                medium_c=Celsius(stage.medium_c),
+                comes_to=Celsius(comes_to, 0),
+                goal_c=Celsius(goal_c),
             )
             yield notice("caution", "never-reached", text, _PRACTICE)

@@ -6,6 +6,7 @@ from typing import Final, Literal
 from pantry_core.dish.request import Form, Piece
 from pantry_core.meat import MOST_THICKNESS_MM, Meat, Shape, Treatment
 from pantry_core.notice import Notice, notice
+from pantry_core.quantities import Grams, Millimetres
 from pantry_core.routes.cuts import CUTS, Cut
 from pantry_core.rules.constants import MEAT_DENSITY, THICK_FOR_MASS
 from pantry_core.rules.rule import Mark, Rule
@@ -144,11 +145,11 @@ def guess_notices(piece: Prepared) -> tuple[Notice, ...]:
         return ()
     low, high = ((1.0 + sign * DOUBT.value) * piece.guess_mm for sign in (-1, 1))
     text = say(
-        "The thickest part is guessed at {guess_mm:.0f} mm, between {low:.0f} mm and "
-        "{high:.0f} mm. Measure it: twice as thick takes four times as long.",
-        guess_mm=piece.guess_mm,
-        low=low,
-        high=high,
+        "The thickest part is guessed at {guess_mm}, between {low} and {high}. Measure "
+        "it: twice as thick takes four times as long.",
+        guess_mm=Millimetres(piece.guess_mm, 0),
+        low=Millimetres(low, 0),
+        high=Millimetres(high, 0),
     )
     return (notice("caution", "thickness-guess", text, DOUBT),)
 
@@ -159,10 +160,10 @@ def size_notices(piece: Prepared) -> tuple[Notice, ...]:
     if not too_thick(piece):
         return guessed
     text = say(
-        "{piece_g:.0f} g cannot be {thickness_mm:.0f} mm thick: give the weight of all "
-        "pieces and their number, or measure again.",
-        piece_g=piece.piece_g,
-        thickness_mm=piece.meat.thickness_mm,
+        "{piece_g} cannot be {thickness_mm} thick: give the weight of all pieces and "
+        "their number, or measure again.",
+        piece_g=Grams(piece.piece_g, 0),
+        thickness_mm=Millimetres(piece.meat.thickness_mm, 0),
     )
     return (*guessed, notice("caution", "thick-for-mass", text, THICK_FOR_MASS))
 

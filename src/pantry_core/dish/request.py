@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, ValidationInfo, field_validator, model_validator
 
+from pantry_core import quantities
 from pantry_core.document import PLAIN_LINE, PLAIN_TEXT, Document, wrong
 from pantry_core.heat.media import MediumName
 from pantry_core.meat import (
@@ -85,7 +86,7 @@ class Piece(Document):
         if cut not in CUTS:
             raise wrong(
                 "unknown",
-                say("{cut!r} is no cut; {cuts} would do", cut=cut[:40], cuts=", ".join(CUTS)),
+                say("“{cut}” is no cut; {cuts} would do", cut=cut[:40], cuts=", ".join(CUTS)),
             )
         return cut
 
@@ -180,7 +181,7 @@ class CustomsAsked(Document):
             raise wrong(
                 "side",
                 say(
-                    "{side!r} is no side of this; {sides} would do",
+                    "“{side}” is no side of this; {sides} would do",
                     side=side[:40],
                     sides=either(tuple(sides)),
                 ),
@@ -253,7 +254,9 @@ class Edit(Document):
             raise wrong(
                 "window",
                 say(
-                    "at most {max_h:g} h contradicts at least {least:g} h", max_h=max_h, least=least
+                    "at most {max_h} contradicts at least {least}",
+                    max_h=quantities.Hours(max_h),
+                    least=quantities.Hours(least),
                 ),
             )
         return max_h

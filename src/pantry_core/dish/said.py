@@ -15,6 +15,7 @@ from pantry_core.history.warmth import judge_mishaps
 from pantry_core.mixes.cautions import in_order
 from pantry_core.mixes.keeping import judge_raw
 from pantry_core.notice import Notice, notice
+from pantry_core.quantities import Hours
 from pantry_core.rules.rule import Mark, Source
 from pantry_core.text import say
 
@@ -109,10 +110,10 @@ def of_the_time(
     lain_h = hours_between(log.put_in, log.taken_out(curing.id) or log.now)
     if way.timing == "lift" and lain_h > curing.max_h:
         text = say(
-            "It has lain {lain_h:.0f} h; {max_h:.0f} were the most. Taste a slice: too salty "
-            "asks for a soak in fresh water.",
-            lain_h=lain_h,
-            max_h=curing.max_h,
+            "It has lain {lain_h}; {max_h} were the most. Taste a slice: too salty asks "
+            "for a soak in fresh water.",
+            lain_h=Hours(lain_h, 0),
+            max_h=Hours(curing.max_h, 0),
         )
         yield notice("caution", "overstayed", text, _PRACTICE)
 

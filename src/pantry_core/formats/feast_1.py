@@ -81,7 +81,7 @@ class OlderStep(Document):
             raise wrong(
                 "place",
                 say(
-                    "{place!r} is no place; {places} would do",
+                    "“{place}” is no place; {places} would do",
                     place=place[:20],
                     places=", ".join(PLACES),
                 ),
@@ -133,7 +133,7 @@ class OlderDish(Document):
             raise wrong(
                 "unknown",
                 say(
-                    "{value!r} is unknown; {known} would do",
+                    "“{value}” is unknown; {known} would do",
                     value=value[:20],
                     known=", ".join(known),
                 ),

@@ -8,6 +8,7 @@ from pydantic import ValidationError
 from pydantic_core import ErrorDetails
 
 from pantry_core.document import Document
+from pantry_core.quantities import Number
 from pantry_core.text import say
 
 Kind = TypeVar("Kind", bound=Document)
@@ -43,7 +44,7 @@ def parse_json(text: str | bytes) -> object:
         raw = json.loads(text, object_pairs_hook=_no_field_twice, parse_int=_whole)
     except (ValueError, RecursionError) as error:
         raise WrongInput(
-            (Problem("", say("this is not a JSON document: {error}", error=error)),)
+            (Problem("", say("this is not a JSON document: {error}", error=str(error))),)
         ) from None
     wrong = _wrong_inside(raw)
     if wrong:
@@ -53,7 +54,9 @@ def parse_json(text: str | bytes) -> object:
 
 def _whole(digits: str) -> int:
     if len(digits) > MOST_DIGITS:
-        raise ValueError(say("a number has over {most_digits} digits", most_digits=MOST_DIGITS))
+        raise ValueError(
+            say("a number has over {most_digits} digits", most_digits=Number(MOST_DIGITS))
+        )
     return int(digits)
 
 
@@ -72,7 +75,7 @@ def _wrong_inside(raw: object) -> str:
         level = [each for each in inner if isinstance(each, dict | list)]
         if not level:
             return ""
-    return say("it nests deeper than {deepest} levels; fewer would do", deepest=DEEPEST)
+    return say("it nests deeper than {deepest} levels; fewer would do", deepest=Number(DEEPEST))
 
 
 def _is_whole(text: str) -> bool:
@@ -138,5 +141,5 @@ def _no_field_twice(pairs: list[tuple[str, object]]) -> dict[str, object]:
     if len(fields) < len(pairs):
         names = [name for name, _ in pairs]
         twice = next(name for name in names if names.count(name) > 1)
-        raise ValueError(say("the field {twice!r} is given twice", twice=twice))
+        raise ValueError(say("the field “{twice}” is given twice", twice=twice))
     return fields

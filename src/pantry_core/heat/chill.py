@@ -8,6 +8,7 @@ from pydantic import Field
 
 from pantry_core.document import Document
 from pantry_core.notice import Notice, notice
+from pantry_core.quantities import Celsius
 from pantry_core.rules.constants import FRIDGE_GOAL_C, FRIDGE_STOP_C
 from pantry_core.rules.rule import Mark, Rule
 from pantry_core.text import say
@@ -90,18 +91,18 @@ def brine_warm(temperature_c: float) -> Iterator[Notice]:
     """
     if temperature_c > FRIDGE_STOP_C.value:
         text = say(
-            "At {temperature_c:.1f} °C the meat stays out: more ice, or the fridge, until it is"
-            " at {fridge_goal_c:g} °C or below. Only for what lies less than 2 h in all cold "
-            "tap water will do.",
-            temperature_c=temperature_c,
-            fridge_goal_c=FRIDGE_GOAL_C.value,
+            "At {temperature_c} the meat stays out: more ice, or the fridge, until it is "
+            "at {fridge_goal_c} or below. Only for what lies less than 2 h in all cold tap "
+            "water will do.",
+            temperature_c=Celsius(temperature_c, 1),
+            fridge_goal_c=Celsius(FRIDGE_GOAL_C.value),
         )
         yield notice("stop", "brine-warm", text, FRIDGE_STOP_C)
     elif temperature_c > FRIDGE_GOAL_C.value:
         text = say(
-            "At {temperature_c:.1f} °C it is a little warm; {fridge_goal_c:g} is the goal.",
-            temperature_c=temperature_c,
-            fridge_goal_c=FRIDGE_GOAL_C.value,
+            "At {temperature_c} it is a little warm; {fridge_goal_c} is the goal.",
+            temperature_c=Celsius(temperature_c, 1),
+            fridge_goal_c=Celsius(FRIDGE_GOAL_C.value),
         )
         yield notice("caution", "brine-warm", text, FRIDGE_GOAL_C)
 

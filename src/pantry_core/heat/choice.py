@@ -7,6 +7,7 @@ from pantry_core.heat.doneness import hold_needed_min
 from pantry_core.heat.inside import is_intact
 from pantry_core.meat import Meat, Treatment
 from pantry_core.notice import Notice, notice
+from pantry_core.quantities import Celsius, Minutes, Seconds
 from pantry_core.rules.inside import (
     INTACT,
     NOT_INTACT,
@@ -64,11 +65,11 @@ def doneness(
     least = _least(meat, treatment, rule, may_be_pink=may_be_pink)
     if chosen_c < least.value:
         text = say(
-            "{chosen_c:g} °C in the thickest part is less than may be chosen for this: "
-            "{least:g} at the least, {rule:g} by the rule.",
-            chosen_c=chosen_c,
-            least=least.value,
-            rule=rule.value,
+            "{chosen_c} in the thickest part is less than may be chosen for this: {least} "
+            "at the least, {rule} by the rule.",
+            chosen_c=Celsius(chosen_c),
+            least=Celsius(least.value),
+            rule=Celsius(rule.value),
         )
         return Doneness(rule, 0.0, (notice("stop", "inside-low", text, least),), rule.value)
     needed = hold_needed_min(chosen_c) if meat.kind != "fish" else None
@@ -99,30 +100,30 @@ def _least(meat: Meat, treatment: Collection[Treatment], rule: Rule, *, may_be_p
 def _said(meat: Meat, rule: Rule, chosen_c: float, needed: float | None) -> Iterator[Notice]:
     if meat.kind == "fish":
         text = say(
-            "{chosen_c:g} °C is by your choice; {rule:g} is the rule. Below it fish counts as "
-            "raw for parasites.",
-            chosen_c=chosen_c,
-            rule=rule.value,
+            "{chosen_c} is by your choice; {rule} is the rule. Below it fish counts as raw "
+            "for parasites.",
+            chosen_c=Celsius(chosen_c),
+            rule=Celsius(rule.value),
         )
     elif needed is None:
         text = say(
-            "{chosen_c:g} °C is by your choice; {rule:g} with 3 min of rest is the rule. No "
-            "hold makes this as safe: not for the pregnant, over 65, under 5 or of weak "
+            "{chosen_c} is by your choice; {rule} with 3 min of rest is the rule. No hold "
+            "makes this as safe: not for the pregnant, over 65, under 5 or of weak "
             "immunity.",
-            chosen_c=chosen_c,
-            rule=rule.value,
+            chosen_c=Celsius(chosen_c),
+            rule=Celsius(rule.value),
         )
     else:
         minutes = (
-            say("{needed:.0f} min", needed=needed)
+            say("{needed}", needed=Minutes(needed, 0))
             if needed >= 1.0
-            else say("{needed:.0f} s", needed=60.0 * needed)
+            else say("{needed}", needed=Seconds(60.0 * needed, 0))
         )
         text = say(
-            "{chosen_c:g} °C is by your choice; {rule:g} is the rule. Held there for {minutes} "
-            "it is as safe.",
-            chosen_c=chosen_c,
-            rule=rule.value,
+            "{chosen_c} is by your choice; {rule} is the rule. Held there for {minutes} it "
+            "is as safe.",
+            chosen_c=Celsius(chosen_c),
+            rule=Celsius(rule.value),
             minutes=minutes,
         )
     yield notice("caution", "inside-chosen", text, rule)

@@ -9,6 +9,7 @@ import numpy as np
 from pantry_core.conduction.shells import Vector
 from pantry_core.errors import within
 from pantry_core.heat.cooling import COLD_C, HOT_C
+from pantry_core.quantities import Celsius
 from pantry_core.rules.rule import Mark, Rule
 from pantry_core.text import say
 
@@ -21,14 +22,14 @@ _TABLE: Final = (
     (61.1, 8.0), (61.7, 6.0), (62.2, 5.0), (62.8, 4.0),
 )  # fmt: skip
 HOLDS: Final = tuple(
-    Rule(f"hold-at-{c:g}", minutes, say("min at {c:g} °C", c=c), _APPENDIX_A, Mark.MEMORY)
+    Rule(f"hold-at-{c:g}", minutes, say("min at {c}", c=Celsius(c)), _APPENDIX_A, Mark.MEMORY)
     for c, minutes in _TABLE
 )
 NOT_INTACT_HOLDS: Final = tuple(
     Rule(
         f"not-intact-at-{c:g}",
         minutes,
-        say("min at {c:g} °C", c=c),
+        say("min at {c}", c=Celsius(c)),
         "FDA Food Code 3-401.11",
         Mark.MEMORY,
     )

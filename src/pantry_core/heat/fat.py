@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 
 from pantry_core.notice import Notice, notice
+from pantry_core.quantities import Celsius
 from pantry_core.rules.heat import FRYING_MOST_C
 from pantry_core.text import say
 
@@ -20,8 +21,8 @@ def fat_too_hot(fat_c: float) -> Iterator[Notice]:
     """
     if fat_c > FRYING_MOST_C.value:
         text = say(
-            "Fat at {fat_c:g} °C smokes and may catch fire; {frying_most_c:g} is the most.",
-            fat_c=fat_c,
-            frying_most_c=FRYING_MOST_C.value,
+            "Fat at {fat_c} smokes and may catch fire; {frying_most_c} is the most.",
+            fat_c=Celsius(fat_c),
+            frying_most_c=Celsius(FRYING_MOST_C.value),
         )
         yield notice("stop", "fat-too-hot", text, FRYING_MOST_C)

@@ -11,6 +11,7 @@ from pantry_core.heat.forecast import Reading
 from pantry_core.heat.stages import Doubt, Stage
 from pantry_core.heat.through import followed
 from pantry_core.notice import Notice, notice
+from pantry_core.quantities import Celsius, Hours
 from pantry_core.rules.rule import Mark, Rule
 from pantry_core.text import say
 
@@ -79,9 +80,9 @@ def _left_out(readings: Sequence[Reading], code: str, rule: Rule, why: str) -> t
         return ()
     first = readings[0]
     text = say(
-        "{inside_c:.0f} °C after {at_h:.1f} h is {why} It is left out.",
-        inside_c=first.inside_c,
-        at_h=first.at_h,
+        "{inside_c} after {at_h} is {why} It is left out.",
+        inside_c=Celsius(first.inside_c, 0),
+        at_h=Hours(first.at_h, 1),
         why=why,
     )
     return (notice("caution", code, text, rule),)

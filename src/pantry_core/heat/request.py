@@ -4,6 +4,7 @@ from typing import Annotated
 
 from pydantic import Field, model_validator
 
+from pantry_core import quantities
 from pantry_core.document import Document, wrong
 from pantry_core.heat.media import MEDIA, MediumName
 from pantry_core.heat.stages import MOST_STAGE_H, Stage
@@ -28,11 +29,12 @@ class HeatStage(Document):
         medium = MEDIA[self.medium]
         if not medium.least_c <= self.temperature_c <= medium.most_c:
             what = say(
-                "{words} is not at {temperature_c:g} °C; {least_c:g} to {most_c:g} °C would do",
+                "{words} is not at {temperature_c}; {between} would do",
                 words=medium.words,
-                temperature_c=self.temperature_c,
-                least_c=medium.least_c,
-                most_c=medium.most_c,
+                temperature_c=quantities.Celsius(self.temperature_c),
+                between=quantities.Between(
+                    quantities.Celsius(medium.least_c), quantities.Celsius(medium.most_c)
+                ),
             )
             raise wrong("medium", what)
         if (self.hours is None) == (self.until_c is None):

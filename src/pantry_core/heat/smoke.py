@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from pantry_core.errors import within
 from pantry_core.measures.said import span
 from pantry_core.notice import Level, Notice, notice
+from pantry_core.quantities import Celsius, Hours
 from pantry_core.rules.smoke import UNCURED_AIR_C, UNCURED_WARMING_H, WARMING_H
 from pantry_core.text import say
 
@@ -32,18 +33,18 @@ def judge_smoke(
     limit = UNCURED_WARMING_H if is_risky and hours <= WARMING_H.value else WARMING_H
     if hours > limit.value:
         text = say(
-            "About {hours} between 10 and 54 °C; {limit:g} are the most. A smaller or flatter "
-            "piece, or hotter smoke, is through sooner.",
+            "About {hours} between 10 and {54 °C}; {limit} are the most. A smaller or "
+            "flatter piece, or hotter smoke, is through sooner.",
             hours=span(hours),
-            limit=limit.value,
+            limit=Hours(limit.value),
         )
         level: Level = "stop" if is_risky and limit is WARMING_H else "caution"
         yield notice(level, "smoke-slow", text, limit)
     if not is_cured and air_c < UNCURED_AIR_C.value:
         text = say(
-            "The smoker's air is at {air_c:g} °C; meat without curing salt wants "
-            "{uncured_air_c:g} or above.",
-            air_c=air_c,
-            uncured_air_c=UNCURED_AIR_C.value,
+            "The smoker's air is at {air_c}; meat without curing salt wants "
+            "{uncured_air_c} or above.",
+            air_c=Celsius(air_c),
+            uncured_air_c=Celsius(UNCURED_AIR_C.value),
         )
         yield notice("caution", "smoke-cool", text, UNCURED_AIR_C)

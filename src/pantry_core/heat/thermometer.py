@@ -5,6 +5,7 @@ from typing import Final, Literal
 
 from pantry_core.errors import within
 from pantry_core.heat.wet import ATMOSPHERE_KPA, saturation_kpa
+from pantry_core.quantities import Rise
 from pantry_core.rules.rule import Mark, Rule
 from pantry_core.text import Text, say
 
@@ -51,11 +52,12 @@ class Checked:
     def said(self) -> Text:
         """What it is good for, as a sentence."""
         if self.verdict == "right":
-            return say("It is right within {right_c:g} °C.", right_c=RIGHT_C.value)
+            return say("It is right within {right_c}.", right_c=Rise(RIGHT_C.value))
         if self.verdict == "off":
             return say("It is off, and put right from now on.")
         return say(
-            "It is off by more than {broken_c:g} °C: go by another one.", broken_c=BROKEN_C.value
+            "It is off by more than {broken_c}: go by another one.",
+            broken_c=Rise(BROKEN_C.value),
         )
 
     def put_right(self, celsius: float) -> float:

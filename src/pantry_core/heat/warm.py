@@ -4,6 +4,7 @@ from typing import Literal
 
 from pantry_core.errors import within
 from pantry_core.notice import Notice, notice
+from pantry_core.quantities import Celsius, Hours
 from pantry_core.rules.constants import FRIDGE_GOAL_C, FRIDGE_STOP_C, HISTAMINE_GUIDE
 from pantry_core.rules.rule import Mark, Rule
 from pantry_core.text import say
@@ -11,9 +12,9 @@ from pantry_core.text import say
 Kind = Literal["power-out", "fridge-warm", "left-out"]
 
 CLOSED_FRIDGE_H = Rule("closed-fridge", 4.0, "h", "USDA, power out, door kept shut", Mark.MEMORY)
-TWO_HOURS = Rule("two-hours", 2.0, "h", "USDA, two hours from 4 to 60 °C", Mark.MEMORY)
-ONE_HOUR_HOT = Rule("one-hour-hot", 1.0, "h", "USDA, above 32 °C", Mark.MEMORY)
-HOT_C = Rule("hot-kitchen", 32.0, "°C", "USDA, above 32 °C", Mark.MEMORY)
+TWO_HOURS = Rule("two-hours", 2.0, "h", say("USDA, two hours from {4 to 60 °C}"), Mark.MEMORY)
+ONE_HOUR_HOT = Rule("one-hour-hot", 1.0, "h", say("USDA, above {32 °C}"), Mark.MEMORY)
+HOT_C = Rule("hot-kitchen", 32.0, "°C", say("USDA, above {32 °C}"), Mark.MEMORY)
 HISTAMINE_C = Rule("histamine-from", 4.4, "°C", HISTAMINE_GUIDE, Mark.MEMORY)
 HISTAMINE_COUNTS = Rule(
     "histamine-hours", 2.0, "h for an hour", "histamine survives the heat", Mark.PRACTICE
@@ -66,30 +67,32 @@ def judge_hours_too_warm(hours: float, *, is_hot: bool = False) -> Notice | None
     if counted == 0:
         return None
     told = say(
-        "{counted:.1f} h above {fridge_stop_c:g} °C in all",
-        counted=counted,
-        fridge_stop_c=FRIDGE_STOP_C.value,
+        "{counted} above {fridge_stop_c} in all",
+        counted=Hours(counted, 1),
+        fridge_stop_c=Celsius(FRIDGE_STOP_C.value),
     )
     if counted > limit.value:
         return notice(
-            "stop", "too-warm",
+            "stop",
+            "too-warm",
             say(
-                "{told}; {limit:g} h are the most. Discard it, cured or not.",
+                "{told}; {limit} are the most. Discard it, cured or not.",
                 told=told,
-                limit=limit.value,
+                limit=Hours(limit.value),
             ),
             limit,
-        )  # fmt: skip
+        )
     return notice(
-        "caution", "was-warm",
+        "caution",
+        "was-warm",
         say(
-            "{told}; {limit:g} h are the most, and what it was before counts as well. Chill it "
+            "{told}; {limit} are the most, and what it was before counts as well. Chill it "
             "now. Your local food authority may be stricter.",
             told=told,
-            limit=limit.value,
+            limit=Hours(limit.value),
         ),
         limit,
-    )  # fmt: skip
+    )
 
 
 def judge_fridge(temperature_c: float) -> Notice | None:
@@ -106,19 +109,19 @@ def judge_fridge(temperature_c: float) -> Notice | None:
     read = within("temperature_c", temperature_c, -40.0, 60.0, "°C")
     if read <= FRIDGE_GOAL_C.value:
         return None
-    said = say("{read:g} °C in the fridge", read=read)
+    said = say("{read} in the fridge", read=Celsius(read))
     if read <= FRIDGE_STOP_C.value:
         text = say(
-            "{said}: turn it down to {fridge_goal_c:g}. What lies in it is all right.",
+            "{said}: turn it down to {fridge_goal_c}. What lies in it is all right.",
             said=said,
-            fridge_goal_c=FRIDGE_GOAL_C.value,
+            fridge_goal_c=Celsius(FRIDGE_GOAL_C.value),
         )
         return notice("caution", "fridge-warm", text, FRIDGE_GOAL_C)
     text = say(
-        "{said}: cool it now. What was above {fridge_stop_c:g} °C for more than "
-        "{two_hours:g} h in all is discarded, mackerel and its like after half of that.",
+        "{said}: cool it now. What was above {fridge_stop_c} for more than {two_hours} "
+        "in all is discarded, mackerel and its like after half of that.",
         said=said,
-        fridge_stop_c=FRIDGE_STOP_C.value,
-        two_hours=TWO_HOURS.value,
+        fridge_stop_c=Celsius(FRIDGE_STOP_C.value),
+        two_hours=Hours(TWO_HOURS.value),
     )
     return notice("caution", "fridge-too-warm", text, TWO_HOURS)

@@ -34,13 +34,13 @@ def parse_duration(text: str, bare: str = "h") -> float:
         part = _PART.match(tidy, at)
         if part is None or part.end() == at:
             raise NotAQuantity(
-                say("{text!r} is no length of time; 15 min or 2 h would do", text=text.strip()[:40])
+                say("“{text}” is no length of time; 15 min or 2 h would do", text=text.strip()[:40])
             )
         typed = part[2] or smaller
         unit = typed if typed in HOURS else typed.removesuffix("s")
         if unit not in HOURS:
             raise NotAQuantity(
-                say("{typed!r} is no unit of time; min, h or days would do", typed=typed[:20])
+                say("“{typed}” is no unit of time; min, h or days would do", typed=typed[:20])
             )
         total += parse_number(part[1].strip()) * HOURS[unit]
         smaller = {"h": "min", "hr": "min", "hour": "min", "d": "h", "day": "h"}.get(unit, bare)

@@ -3,6 +3,8 @@
 import math
 from typing import Final
 
+from pantry_core.quantities import HALVES as IN_HALVES
+from pantry_core.quantities import Between, Days, Hours, Minutes
 from pantry_core.text import say
 
 HOURS_PER_DAY: Final = 24
@@ -24,16 +26,16 @@ def span(hours: float) -> str:
     hours = abs(hours)
     minutes = round(60 * hours)
     if minutes < 60:
-        return say("{minutes} min", minutes=minutes)
+        return say("{length}", length=Minutes(minutes))
     if minutes < 60 * EXACT_H and minutes % 30:
-        return say("{hours} h {minutes} min", hours=minutes // 60, minutes=minutes % 60)
+        whole, rest = divmod(minutes, 60)
+        return say("{hours} {minutes}", hours=Hours(whole), minutes=Minutes(rest))
     if hours < HALVES:
-        return say("{hours} h", hours=halves(hours))
+        return say("{length}", length=Hours(hours, IN_HALVES))
     if round(hours) < HOURS_PER_DAY or (hours < SEVERAL * HOURS_PER_DAY and round(hours) % 12):
-        return say("{hours} h", hours=f"{hours:.0f}")
+        return say("{length}", length=Hours(hours, 0))
     days = hours / HOURS_PER_DAY
-    text = halves(days) if days < HALVES else f"{days:.0f}"
-    return say("{days} day", days=text) if text == "1" else say("{days} days", days=text)
+    return say("{length}", length=Days(days, IN_HALVES if days < HALVES else 0))
 
 
 def days_said(days: float) -> str:
@@ -53,15 +55,6 @@ def days_between(low: float, high: float) -> str:
     """
     if high < 1:
         low, high = HOURS_PER_DAY * low, HOURS_PER_DAY * high
-        return say("{low} to {high} h", low=math.floor(low), high=math.ceil(high))
-    return say("{low} to {high} days", low=math.floor(low) or halves(low), high=math.ceil(high))
-
-
-def halves(value: float) -> str:
-    """A number to the half.
-
-    >>> halves(2.6), halves(0.5), halves(0.1)
-    ('2½', '½', '0')
-    """
-    whole, half = divmod(round(2 * value), 2)
-    return f"{whole or ''}{'½' if half else ''}" or "0"
+        return say("{range}", range=Between(Hours(math.floor(low)), Hours(math.ceil(high))))
+    least = Days(math.floor(low)) if low >= 1 else Days(low, IN_HALVES)
+    return say("{range}", range=Between(least, Days(math.ceil(high))))

@@ -1,4 +1,4 @@
-"""Temperatures as people write them, and sentences read in the other degrees."""
+"""Temperatures as people write them."""
 
 import re
 from typing import Final, Literal
@@ -10,11 +10,6 @@ Degrees = Literal["C", "F"]
 
 _TYPED = re.compile(r"(?P<sign>[-−]?)(?P<number>[^°a-z]+?)\s*°?\s*(?P<unit>[a-z]*)")
 _NAMES: Final = {"c": "C", "celsius": "C", "f": "F", "fahrenheit": "F"}
-_NUMBER = r"[-−]?\d+(?:\.\d+)?"
-_IN_A_SENTENCE = re.compile(
-    rf"(?P<by>\bby )?(?P<first>{_NUMBER})(?P<joint>(?: to | and | or |–|-)(?P<second>{_NUMBER}))?"
-    "(?P<gap>[ \u00a0\u202f])°C(?P<more> (?:more|less|warmer|colder|higher|lower))?"
-)
 
 
 def fahrenheit(celsius: float) -> float:
@@ -43,35 +38,9 @@ def parse_temperature(text: str, bare: Degrees = "C") -> float:
     found = _TYPED.fullmatch(text.strip().lower())
     if found is None or (found["unit"] and found["unit"] not in _NAMES):
         raise NotAQuantity(
-            say("“{text}” is no temperature; 63 °C or 145 °F would do", text=text.strip()[:30])
+            say("“{text}” is no temperature; {63 °C} or 145 °F would do", text=text.strip()[:30])
         )
     value = parse_number(found["number"]) * (-1 if found["sign"] else 1)
     if _NAMES.get(found["unit"], bare) == "F":
         return round(2 * (value - 32) * 5 / 9) / 2
     return value
-
-
-def in_fahrenheit(sentence: str) -> str:
-    """A sentence whose degrees Celsius are told in Fahrenheit, to the degree.
-
-    Differences (“by 3 °C”, “3 °C more”) are told as differences.
-
-    >>> in_fahrenheit("from 57 to 21 °C within 2 h")
-    'from 135 to 70 °F within 2 h'
-    >>> in_fahrenheit("it rises by 5 °C")
-    'it rises by 9 °F'
-    """
-
-    def told(found: re.Match[str]) -> str:
-        is_span = bool(found["by"] or found["more"])
-
-        def one(text: str) -> str:
-            celsius = float(text.replace("−", "-"))
-            return f"{celsius * 9 / 5 if is_span else fahrenheit(celsius):.0f}"
-
-        joint = found["joint"]
-        second = f"{joint[: -len(found['second'])]}{one(found['second'])}" if joint else ""
-        ends = f"{found['gap']}°F{found['more'] or ''}"
-        return f"{found['by'] or ''}{one(found['first'])}{second}{ends}"
-
-    return _IN_A_SENTENCE.sub(told, sentence)

@@ -14,6 +14,7 @@ from pantry_core.mixes.result import Line
 from pantry_core.mixes.seasoning import seasoned
 from pantry_core.mixes.strength import dissolves
 from pantry_core.notice import Notice, notice
+from pantry_core.quantities import Celsius, Grams, Millimetres, Percent
 from pantry_core.rules.constants import (
     FISH_GUIDE,
     FREEZING_C,
@@ -96,11 +97,11 @@ def _planned_cold(request: WeighRequest) -> Iterator[Notice]:
             "stop",
             "too-warm",
             say(
-                "Planned at {planned_c:g} °C. Above {fridge_stop_c:g} °C the meat stays out; cure "
-                "at {fridge_goal_c:g} °C or below.",
-                planned_c=planned_c,
-                fridge_stop_c=FRIDGE_STOP_C.value,
-                fridge_goal_c=FRIDGE_GOAL_C.value,
+                "Planned at {planned_c}. Above {fridge_stop_c} the meat stays out; cure at "
+                "{fridge_goal_c} or below.",
+                planned_c=Celsius(planned_c),
+                fridge_stop_c=Celsius(FRIDGE_STOP_C.value),
+                fridge_goal_c=Celsius(FRIDGE_GOAL_C.value),
             ),
             FRIDGE_STOP_C,
         )
@@ -109,10 +110,9 @@ def _planned_cold(request: WeighRequest) -> Iterator[Notice]:
             "caution",
             "fridge-warm",
             say(
-                "Planned at {planned_c:g} °C: turn the fridge down to {fridge_goal_c:g} °C or "
-                "below.",
-                planned_c=planned_c,
-                fridge_goal_c=FRIDGE_GOAL_C.value,
+                "Planned at {planned_c}: turn the fridge down to {fridge_goal_c} or below.",
+                planned_c=Celsius(planned_c),
+                fridge_goal_c=Celsius(FRIDGE_GOAL_C.value),
             ),
             FRIDGE_GOAL_C,
         )
@@ -121,8 +121,8 @@ def _planned_cold(request: WeighRequest) -> Iterator[Notice]:
             "caution",
             "too-cold",
             say(
-                "At {planned_c:g} °C meat begins to freeze and the salt stands still.",
-                planned_c=planned_c,
+                "At {planned_c} meat begins to freeze and the salt stands still.",
+                planned_c=Celsius(planned_c),
             ),
             FREEZING_C,
         )
@@ -135,9 +135,9 @@ def _handled(request: WeighRequest) -> Iterator[Notice]:
             "caution",
             "brine-cold",
             say(
-                "The brine is at {fridge_goal_c:g} °C or below before the meat goes in. A used "
+                "The brine is at {fridge_goal_c} or below before the meat goes in. A used "
                 "brine is never used for another piece.",
-                fridge_goal_c=FRIDGE_GOAL_C.value,
+                fridge_goal_c=Celsius(FRIDGE_GOAL_C.value),
             ),
             FRIDGE_GOAL_C,
         )
@@ -163,9 +163,9 @@ def _amount_of_salt(request: WeighRequest, mix: Mix) -> Iterator[Notice]:
         yield _too_much_salt(request, mix)
     if mix.water_short > 0:
         text = say(
-            "The needle's pickle would hold {water_short:.0f} g more than it may weigh, without"
-            " any water. Inject more, or ask for less salt.",
-            water_short=mix.water_short,
+            "The needle's pickle would hold {water_short} more than it may weigh, without "
+            "any water. Inject more, or ask for less salt.",
+            water_short=Grams(mix.water_short, 0),
         )
         yield notice("stop", "undissolved", text, SATURATION)
     else:
@@ -175,8 +175,8 @@ def _amount_of_salt(request: WeighRequest, mix: Mix) -> Iterator[Notice]:
             "caution",
             "very-salty",
             say(
-                "{target_salt_pct:g} % is saltier than old-fashioned ham; soak it afterwards.",
-                target_salt_pct=request.target_salt_pct,
+                "{target_salt_pct} is saltier than old-fashioned ham; soak it afterwards.",
+                target_salt_pct=Percent(request.target_salt_pct),
             ),
             SALTY_CAUTION_PCT,
         )
@@ -192,9 +192,9 @@ def _too_much_salt(request: WeighRequest, mix: Mix) -> Notice:
         *(["the meat itself, sold salted"] if request.meat.own_salt_g > 0 else []),
     ]
     text = say(
-        "{salt_too_much:.1f} g more salt than was asked for would come in by {who} alone",
+        "{salt_too_much} more salt than was asked for would come in by {who} alone",
         who=listed(who),
-        salt_too_much=mix.salt_too_much,
+        salt_too_much=Grams(mix.salt_too_much, 1),
     )
     if mix.salt_too_much <= THIN_EXCESS.value * request.meat.salted_g:
         return notice(
@@ -224,9 +224,9 @@ def geometry(meat: Meat) -> Iterator[Notice]:
             "caution",
             "thick-for-mass",
             say(
-                "{mass_g:.0f} g is little for a piece {thickness_mm:.0f} mm thick. Measure again.",
-                mass_g=meat.mass_g / meat.count,
-                thickness_mm=meat.thickness_mm,
+                "{mass_g} is little for a piece {thickness_mm} thick. Measure again.",
+                mass_g=Grams(meat.mass_g / meat.count, 0),
+                thickness_mm=Millimetres(meat.thickness_mm, 0),
             ),
             THICK_FOR_MASS,
         )
@@ -235,10 +235,9 @@ def geometry(meat: Meat) -> Iterator[Notice]:
             "caution",
             "thin-for-mass",
             say(
-                "{mass_g:.0f} g in one piece {thickness_mm:.0f} mm thick would be a sheet. Measure "
-                "again.",
-                mass_g=meat.mass_g,
-                thickness_mm=meat.thickness_mm,
+                "{mass_g} in one piece {thickness_mm} thick would be a sheet. Measure again.",
+                mass_g=Grams(meat.mass_g, 0),
+                thickness_mm=Millimetres(meat.thickness_mm, 0),
             ),
             THIN_FOR_MASS,
         )
@@ -251,10 +250,10 @@ def _needle(judged: Judged) -> Iterator[Notice]:
     is_short = needle_g >= pickle_g if judged.request.cover else needle_g > 1.0001 * pickle_g
     if is_short:
         text = say(
-            "The needle would take {needle_g:.0f} g, and there are {pickle_g:.0f} g in all. "
-            "Make more brine, or inject less.",
-            needle_g=needle_g,
-            pickle_g=pickle_g,
+            "The needle would take {needle_g}, and there are {pickle_g} in all. Make more "
+            "brine, or inject less.",
+            needle_g=Grams(needle_g, 0),
+            pickle_g=Grams(pickle_g, 0),
         )
         yield notice("stop", "needle-short", text, _BALANCE)
 
@@ -267,8 +266,11 @@ def _model(judged: Judged) -> Iterator[Notice]:
         yield notice(
             "caution",
             "no-model",
-            "The model does not say when this is ready: it holds from 0 to 15 °C, for brines in "
-            "proportion, for salt that dissolves, and for a brine strong enough to get there.",
+            say(
+                "The model does not say when this is ready: it holds from {0 to 15 °C}, for "
+                "brines in proportion, for salt that dissolves, and for a brine strong enough "
+                "to get there."
+            ),
             _MODEL,
         )
         return
@@ -294,11 +296,11 @@ def _notes(judged: Judged) -> Iterator[Notice]:
             "note",
             "salt-conventions",
             say(
-                "{target_pct:g} % of meat and water is {in_meat_pct:.1f} % of the meat as it was, "
-                "and {water_phase_pct:.1f} % of the water in it.",
-                target_pct=salt.target_pct,
-                in_meat_pct=salt.in_meat_pct,
-                water_phase_pct=salt.water_phase_pct,
+                "{target_pct} of meat and water is {in_meat_pct} of the meat as it was, and "
+                "{water_phase_pct} of the water in it.",
+                target_pct=Percent(salt.target_pct),
+                in_meat_pct=Percent(salt.in_meat_pct, 1),
+                water_phase_pct=Percent(salt.water_phase_pct, 1),
             ),
             Source(FISH_GUIDE, Mark.MEMORY),
         )
@@ -306,6 +308,6 @@ def _notes(judged: Judged) -> Iterator[Notice]:
         yield notice(
             "note",
             "density-unknown",
-            "No density: it is known from 0 to 40 °C and up to saturation.",
+            say("No density: it is known from {0 to 40 °C} and up to saturation."),
             SATURATION,
         )

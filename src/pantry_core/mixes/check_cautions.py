@@ -7,6 +7,7 @@ from pantry_core.mixes.cautions import in_order, of_any_mix, undissolved
 from pantry_core.mixes.judged import Judged
 from pantry_core.mixes.recipe import CheckRequest
 from pantry_core.notice import Notice, notice
+from pantry_core.quantities import Days, Percent, Ppm
 from pantry_core.rules.constants import SALTY_CAUTION_PCT
 from pantry_core.rules.rule import Mark, Rule, Source
 from pantry_core.text import joined, say
@@ -47,13 +48,15 @@ def _salt(request: CheckRequest, judged: Judged) -> Iterator[Notice]:
     yield from undissolved(judged.request, mix)
     pct = judged.salt.in_meat_pct
     if judged.request.is_lifted:
-        text = say("Left for ever the meat would come to {pct:.1f} % salt.", pct=pct)
+        text = say("Left for ever the meat would come to {pct} salt.", pct=Percent(pct, 1))
         yield notice("note", "left-for-ever", text, _PRACTICE)
     elif pct > SALTY_CAUTION_PCT.value:
-        text = say("The meat comes to {pct:.1f} % salt: saltier than old-fashioned ham.", pct=pct)
+        text = say(
+            "The meat comes to {pct} salt: saltier than old-fashioned ham.", pct=Percent(pct, 1)
+        )
         yield notice("caution", "very-salty", text, SALTY_CAUTION_PCT)
     elif pct < MILD_PCT.value:
-        text = say("The meat comes to {pct:.1f} % salt: hardly seasoned.", pct=pct)
+        text = say("The meat comes to {pct} salt: hardly seasoned.", pct=Percent(pct, 1))
         yield notice("note", "mild", text, MILD_PCT)
     if any(line.name == "salt-rock-pink" for line in request.lines):
         text = "Pink rock salt is salt and nothing else: it cures nothing and turns nothing pink."
@@ -67,7 +70,10 @@ def _by_volume(request: CheckRequest, by_salt: Sequence[tuple[str, float]]) -> I
     if by_salt:
         told = joined(
             ", ",
-            (say("with {name:lower} {pct:.1f} %", name=name, pct=pct) for name, pct in by_salt),
+            (
+                say("with {name:lower} {pct}", name=name, pct=Percent(pct, 1))
+                for name, pct in by_salt
+            ),
         )
         text = say("Salt by the spoon depends on the salt: {told}. Weigh it.", told=told)
         yield notice("caution", "salt-by-volume", text, _SPOONS)
@@ -87,7 +93,7 @@ def _two_counts(judged: Judged) -> Iterator[Notice]:
     if nitrite.even_ppm and nitrite.pickup_ppm is not None:
         beyond = nitrite.even_ppm / nitrite.limit_ppm - 1.0
         how = (
-            say("{beyond:.0f} % over the limit", beyond=100 * beyond)
+            say("{beyond} over the limit", beyond=Percent(100 * beyond, 0))
             if beyond > 0.0005
             else "within the limit"
         )
@@ -95,12 +101,12 @@ def _two_counts(judged: Judged) -> Iterator[Notice]:
             "note",
             "two-counts",
             say(
-                "Two ways to count it: {even_ppm:.0f} ppm if all evens out, {how}, which is what a "
-                "small piece comes to that stays long; {pickup_ppm:.0f} ppm if it takes up a tenth "
-                "of its weight and no more.",
-                even_ppm=nitrite.even_ppm,
+                "Two ways to count it: {even_ppm} if all evens out, {how}, which is what a "
+                "small piece comes to that stays long; {pickup_ppm} if it takes up a tenth of "
+                "its weight and no more.",
+                even_ppm=Ppm(nitrite.even_ppm, 0),
                 how=how,
-                pickup_ppm=nitrite.pickup_ppm,
+                pickup_ppm=Ppm(nitrite.pickup_ppm, 0),
             ),
             Source("FSIS Directive 7620.3", Mark.MEMORY),
         )
@@ -112,18 +118,18 @@ def _time(judged: Judged) -> Iterator[Notice]:
         return
     if wait.lift_h is not None:
         text = say(
-            "After {days:g} days in it the meat has about {mean_pct:.1f} % salt. Ordinary "
-            "saltiness is there after {lift_h}.",
-            days=days,
-            mean_pct=judged.uptake.mean_pct,
+            "After {days} in it the meat has about {mean_pct} salt. Ordinary saltiness is "
+            "there after {lift_h}.",
+            days=Days(days),
+            mean_pct=Percent(judged.uptake.mean_pct, 1),
             lift_h=span(wait.lift_h),
         )
         yield notice("note", "after-days", text, _MODEL)
     elif days < wait.days and not judged.waits_too_long:
         text = say(
-            "{days:g} days are short for this piece: the centre is ready after about {ready} by"
-            " the model.",
-            days=days,
+            "{days} are short for this piece: the centre is ready after about {ready} by "
+            "the model.",
+            days=Days(days),
             ready=days_said(wait.days),
         )
         yield notice("caution", "too-short", text, _MODEL)

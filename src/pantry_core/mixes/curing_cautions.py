@@ -7,6 +7,7 @@ from pantry_core.mixes.judged import Judged
 from pantry_core.mixes.request import Cure
 from pantry_core.mixes.result import Line
 from pantry_core.notice import Notice, notice
+from pantry_core.quantities import CuringSalt, Division, Grams, Number, Percent, Ppm
 from pantry_core.rules.constants import SCALE_DOUBT
 from pantry_core.rules.cures import (
     LABEL_MOST,
@@ -17,7 +18,7 @@ from pantry_core.rules.cures import (
 )
 from pantry_core.rules.profiles import BACON_ASCORBATE_PPM
 from pantry_core.rules.rule import Mark, Source
-from pantry_core.text import say
+from pantry_core.text import Text, say
 
 _FISH_CURE = Source("21 CFR 172.175 allows it for few kinds", Mark.MEMORY)
 _PRACTICE = Source("", Mark.PRACTICE)
@@ -40,10 +41,10 @@ def curing_salts(judged: Judged) -> Iterator[Notice]:
     is_pumped_bacon = judged.request.needle is not None and judged.request.meat.will_be == "bacon"
     if is_pumped_bacon and judged.request.profile == "us":
         text = say(
-            "For pumped bacon the rule asks for {bacon_ascorbate_ppm:g} ppm of sodium ascorbate"
-            " or erythorbate beside the nitrite, so that less nitrosamine forms when it is "
+            "For pumped bacon the rule asks for {bacon_ascorbate_ppm} of sodium ascorbate "
+            "or erythorbate beside the nitrite, so that less nitrosamine forms when it is "
             "fried.",
-            bacon_ascorbate_ppm=BACON_ASCORBATE_PPM.value,
+            bacon_ascorbate_ppm=Ppm(BACON_ASCORBATE_PPM.value),
         )
         yield notice("caution", "bacon-ascorbate", text, BACON_ASCORBATE_PPM)
 
@@ -87,9 +88,9 @@ def _kind_of_cure(cure: Cure, judged: Judged) -> Iterator[Notice]:
         say(
             "Curing salt is not table salt and not pink rock salt. Keep it in its labelled "
             "packet, locked away from other salt; never taste it, never measure it by the "
-            "spoon. A tablespoon of no. 1 holds {lethal_spoon:g} g of nitrite and can kill: "
+            "spoon. A tablespoon of no. 1 holds {lethal_spoon} of nitrite and can kill: "
             "blue lips, call for help.",
-            lethal_spoon=LETHAL_SPOON.value,
+            lethal_spoon=CuringSalt(LETHAL_SPOON.value),
         ),
         LETHAL_SPOON,
     )
@@ -102,10 +103,10 @@ def _strength(cure: Cure) -> Iterator[Notice]:
             "stop",
             "strength-too-high",
             say(
-                "{share:g} % nitrite is no curing salt for a kitchen; {label_most:g} % is the most."
-                " Read the label again.",
-                share=100 * share,
-                label_most=100 * LABEL_MOST.value,
+                "{share} nitrite is no curing salt for a kitchen; {label_most} is the most. "
+                "Read the label again.",
+                share=Percent(100 * share),
+                label_most=Percent(100 * LABEL_MOST.value),
             ),
             LABEL_MOST,
         )
@@ -124,9 +125,9 @@ def _strength(cure: Cure) -> Iterator[Notice]:
             "caution",
             "strength-unusual",
             say(
-                "Nitrite salts hold 0.4 to 0.9 % of nitrite; {share:g} % is unusual. Read the label"
-                " again.",
-                share=100 * share,
+                "Nitrite salts hold 0.4 to 0.9 % of nitrite; {share} is unusual. Read the "
+                "label again.",
+                share=Percent(100 * share),
             ),
             NITRITE_SALT_MOST,
         )
@@ -157,8 +158,8 @@ def _celery(cure: Cure, judged: Judged) -> Iterator[Notice]:
 
 def _no_1_instead(judged: Judged) -> str:
     return say(
-        "Curing salt no. 1 sized to {usual:g} ppm does surely what this cannot promise.",
-        usual=judged.limits.usual.value,
+        "Curing salt no. 1 sized to {usual} does surely what this cannot promise.",
+        usual=Ppm(judged.limits.usual.value),
     )
 
 
@@ -199,12 +200,12 @@ def _counts(judged: Judged) -> Iterator[Notice]:
             how = " by needle and brine together"
         is_least = any(cure.is_unknown for cure, _ in judged.cures)
         text = say(
-            "{ppm} ppm of nitrite would go in{how}; {limit_ppm:g} is the most. Take "
-            "less curing salt; {usual:g} ppm is usual.",
-            ppm=say("At least {ppm:.1f}", ppm=ppm) if is_least else f"{ppm:.1f}",
+            "{ppm} of nitrite would go in{how}; {limit_ppm} is the most. Take less "
+            "curing salt; {usual} is usual.",
+            ppm=say("At least {ppm}", ppm=Ppm(ppm, 1)) if is_least else Ppm(ppm, 1),
             how=how,
-            limit_ppm=nitrite.limit_ppm,
-            usual=limits.usual.value,
+            limit_ppm=Ppm(nitrite.limit_ppm),
+            usual=Ppm(limits.usual.value),
         )
         yield notice("stop", "nitrite-over", text, limits.most)
     if nitrite.verdict not in ("low", "none"):
@@ -214,12 +215,12 @@ def _counts(judged: Judged) -> Iterator[Notice]:
     taken = nitrite.taken_up_ppm or 0.0
     lifted = " until it is lifted" if judged.request.method == "strong-brine" else ""
     text = say(
-        "{taken:.0f} ppm of nitrite{lifted} may be too little to cure or protect; "
-        "{enough:g} is enough. From about 40 the meat still turns pink; only the longest "
-        "keeping is denied.",
-        taken=taken,
+        "{taken} of nitrite{lifted} may be too little to cure or protect; {enough} is "
+        "enough. From about 40 the meat still turns pink; only the longest keeping is "
+        "denied.",
+        taken=Ppm(taken, 1),
         lifted=lifted,
-        enough=limits.enough.value,
+        enough=Ppm(limits.enough.value),
     )
     yield notice("caution", "nitrite-low", text, limits.enough)
 
@@ -231,18 +232,17 @@ def _nitrate_count(judged: Judged) -> Iterator[Notice]:
         return
     if most.value == 0:
         text = say(
-            "{ppm:.0f} ppm of nitrate would go in, and none may be in this. Take a curing salt "
+            "{ppm} of nitrate would go in, and none may be in this. Take a curing salt "
             "that holds nitrite only.",
-            ppm=nitrate.ppm,
+            ppm=Ppm(nitrate.ppm, 0),
         )
     else:
         times = nitrate.ppm / most.value
-        said = say(": {times:.0f} times as much", times=times) if times >= 2 else ""
+        said = say(": {times} times as much", times=Number(times, 0)) if times >= 2 else ""
         text = say(
-            "{ppm:.0f} ppm of nitrate would go in; {most:g} is the most{said}. Take less of it,"
-            " or none.",
-            ppm=nitrate.ppm,
-            most=most.value,
+            "{ppm} of nitrate would go in; {most} is the most{said}. Take less of it, or none.",
+            ppm=Ppm(nitrate.ppm, 0),
+            most=Ppm(most.value),
             said=said,
         )
     yield notice("stop", "nitrate-over", text, most)
@@ -263,16 +263,24 @@ def scale(judged: Judged, lines: Sequence[Line]) -> Iterator[Notice]:
             yield notice(
                 "caution",
                 "scale-doubt",
-                say(
-                    "A scale that reads to {division_g:.3g} g doubts {grams:.1f} g of {line} by "
-                    "{doubt:.0f} %. Use a finer scale.",
-                    division_g=division_g,
-                    grams=line.grams,
-                    line=line.name,
-                    doubt=100 * doubt,
-                ),
+                _doubted(line, division_g),
                 SCALE_DOUBT,
             )
+
+
+def _doubted(line: Line, division_g: float) -> Text:
+    """What a scale makes of a line; below one of its steps it shows nothing of it."""
+    division, grams = Division(division_g), Grams(line.grams, 1 if line.grams >= 1.0 else 2)
+    if line.grams < division_g:
+        return say(
+            "{grams} of {line} is less than the {division} that your scale shows. Use a finer one.",
+            grams=grams, line=line.name, division=division,
+        )  # fmt: skip
+    return say(
+        "Your {division} scale can be {doubt} out on {grams} of {line}. Use a finer one.",
+        division=division, doubt=Percent(100 * division_g / line.grams, 0), grams=grams,
+        line=line.name,
+    )  # fmt: skip
 
 
 def _cure_scale(judged: Judged, doubt: float) -> Iterator[Notice]:
@@ -287,18 +295,20 @@ def _cure_scale(judged: Judged, doubt: float) -> Iterator[Notice]:
                 "stop",
                 "scale-doubt-over",
                 say(
-                    "With the doubt of this scale it could be {with_doubt:.0f} ppm of {what}; "
-                    "{most:g} is the most. Use a finer scale or ask for less.",
-                    with_doubt=with_doubt,
+                    "With the doubt of this scale it could be {with_doubt} of {what}; {most} is "
+                    "the most. Use a finer scale or ask for less.",
+                    with_doubt=Ppm(with_doubt, 0),
                     what=what,
-                    most=most.value,
+                    most=Ppm(most.value),
                 ),
                 most,
             )
     if doubt > SCALE_DOUBT.value:
         solution = (
-            " Or dissolve 10 g of curing salt in 90 g of the water, the same day, and weigh ten "
-            "times as much of that; its water comes off the water."
+            say(
+                " Or dissolve {10 g} of curing salt in {90 g} of the water, the same day, and "
+                "weigh ten times as much of that; its water comes off the water."
+            )
             if judged.mix.water > 0
             else ""
         )
@@ -306,8 +316,8 @@ def _cure_scale(judged: Judged, doubt: float) -> Iterator[Notice]:
             "caution",
             "scale-doubt",
             say(
-                "This scale doubts the curing salt by {doubt:.0f} %. Use a finer one.{solution}",
-                doubt=100 * doubt,
+                "This scale doubts the curing salt by {doubt}. Use a finer one.{solution}",
+                doubt=Percent(100 * doubt, 0),
                 solution=solution,
             ),
             SCALE_DOUBT,

@@ -6,6 +6,7 @@ from pantry_core.heat.inside import is_intact
 from pantry_core.mixes.judged import Judged
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.notice import Notice, notice
+from pantry_core.quantities import Celsius, Hours, Minutes, Percent
 from pantry_core.rules.inside import (
     NOT_INTACT,
     NOT_INTACT_AS_SAFE,
@@ -27,10 +28,13 @@ from pantry_core.text import say
 _PRACTICE = Source("", Mark.PRACTICE)
 _PARASITES: dict[ProfileName, tuple[str, Source]] = {
     "us": (
-        "7 days at −20 °C, or −35 °C until solid and then 15 h at −35 or 24 h at −20",
+        say(
+            "7 days at {−20 °C}, or {−35 °C} until solid and then 15 h at {−35 °C} or 24 h at "
+            "{−20 °C}"
+        ),
         Source("FDA Food Code 3-402.11", Mark.MEMORY),
     ),
-    "eu": ("24 h at −20 °C all through", Source("Regulation (EC) 853/2004", Mark.MEMORY)),
+    "eu": (say("24 h at {−20 °C} all through"), Source("Regulation (EC) 853/2004", Mark.MEMORY)),
 }
 
 
@@ -41,22 +45,23 @@ def done(judged: Judged) -> Iterator[Notice]:
         return
     if not is_intact(judged.request.treatments):
         text = say(
-            "Not intact any more: {rule:g} °C in the thickest part, never rare.", rule=rule.value
+            "Not intact any more: {rule} in the thickest part, never rare.",
+            rule=Celsius(rule.value),
         )
         if rule is NOT_INTACT:
             text = say("{text} {as_safe}.", text=text, as_safe=NOT_INTACT_AS_SAFE)
         yield notice("caution", "not-intact", text, rule)
     if meat.wild == "other" and rule is OTHER_GAME:
         text = say(
-            "Wild game: {rule:g} °C in the thickest part. Freezing does not make boar or bear "
+            "Wild game: {rule} in the thickest part. Freezing does not make boar or bear "
             "safe; wear gloves for hare and wild rabbit.",
-            rule=rule.value,
+            rule=Celsius(rule.value),
         )
         yield notice("caution", "wild-game", text, rule)
     elif meat.wild == "deer":
         text = say(
-            "Wild deer: {rule:g} °C in the thickest part; the FDA Food Code says 74.",
-            rule=rule.value,
+            "Wild deer: {rule} in the thickest part; the FDA Food Code says {74 °C}.",
+            rule=Celsius(rule.value),
         )
         yield notice("caution", "wild-game", text, rule)
 
@@ -75,10 +80,10 @@ def smoked(judged: Judged) -> Iterator[Notice]:
     intact = is_intact(judged.request.treatments)
     hours = WARMING_H if intact else UNCURED_WARMING_H
     text = say(
-        "Smoked without curing salt: the smoker's air at {uncured_air_c:g} °C or above, and"
-        " through 10 to 54 °C within {hours:g} h.",
-        uncured_air_c=UNCURED_AIR_C.value,
-        hours=hours.value,
+        "Smoked without curing salt: the smoker's air at {uncured_air_c} or above, and "
+        "through {10 to 54 °C} within {hours}.",
+        uncured_air_c=Celsius(UNCURED_AIR_C.value),
+        hours=Hours(hours.value),
     )
     yield notice("caution", "smoke-uncured", text, UNCURED_AIR_C)
 
@@ -94,16 +99,16 @@ def _kept_smoked(judged: Judged) -> Iterator[Notice]:
     comes_to = water_phase_pct(judged)
     if round(comes_to, 2) < least.value:
         text = say(
-            "The water in it comes to {comes_to:.1f} % salt; smoked fish that is kept needs "
-            "{least:g}. Ask for more salt or a longer time, or eat it at the same meal.",
-            comes_to=comes_to,
-            least=least.value,
+            "The water in it comes to {comes_to} salt; smoked fish that is kept needs "
+            "{least}. Ask for more salt or a longer time, or eat it at the same meal.",
+            comes_to=Percent(comes_to, 1),
+            least=Percent(least.value),
         )
         yield notice("stop", "water-phase-low", text, least)
     text = say(
-        "Kept, it is smoked to 63 °C in the thickest part and held there for "
-        "{smoked_fish_min:g} min; then cold at once.",
-        smoked_fish_min=SMOKED_FISH_MIN.value,
+        "Kept, it is smoked to {63 °C} in the thickest part and held there for "
+        "{smoked_fish_min}; then cold at once.",
+        smoked_fish_min=Minutes(SMOKED_FISH_MIN.value),
     )
     yield notice("caution", "smoked-fish-kept", text, SMOKED_FISH_MIN)
 
@@ -122,9 +127,9 @@ def eaten_raw(request: WeighRequest) -> Iterator[Notice]:
     if meat.kind == "fish":
         how, basis = _PARASITES[request.profile]
         text = say(
-            "Fish eaten raw is frozen against parasites first: {how}, where the freezer's own "
-            "thermometer shows it; −18 °C does not do. Farmed kinds that are exempt need it "
-            "not.",
+            "Fish eaten raw is frozen against parasites first: {how}, where the freezer's "
+            "own thermometer shows it; {−18 °C} does not do. Farmed kinds that are exempt "
+            "need it not.",
             how=how,
         )
         yield notice("stop", "parasites", text, basis)

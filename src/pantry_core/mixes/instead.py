@@ -10,6 +10,7 @@ from pantry_core.mixes.request import Cure, WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.mixes.sizing import with_usual_cure
 from pantry_core.mixes.weigh import weigh
+from pantry_core.quantities import Between, Days, Grams, Percent, Ppm
 from pantry_core.rules.constants import ORDINARY_SALT_PCT, SALTY_CAUTION_PCT
 from pantry_core.rules.cures import LABEL_MOST, CureName
 from pantry_core.text import say
@@ -84,14 +85,14 @@ def _of_the_cure(request: CheckRequest, mix: Mix, cured: WeighRequest) -> Iterat
     if before_g and abs(after_g / before_g - 1.0) < SAME:
         return
     said = (
-        say("from {before_g:.1f} to {after_g:.1f} g", before_g=before_g, after_g=after_g)
+        say("from {between}", between=Between(Grams(before_g, 1), Grams(after_g, 1)))
         if before_g
-        else say("{after_g:.1f} g of yours", after_g=after_g)
+        else say("{after_g} of yours", after_g=Grams(after_g, 1))
     )
     yield say(
-        "Curing salt {said}: {ingoing_ppm:.0f} ppm of nitrite is usual.",
+        "Curing salt {said}: {ingoing_ppm} of nitrite is usual.",
         said=said,
-        ingoing_ppm=cured.cure.ingoing_ppm,
+        ingoing_ppm=Ppm(cured.cure.ingoing_ppm, 0),
     )
 
 
@@ -141,9 +142,8 @@ def _uncured(request: CheckRequest, mix: Mix) -> tuple[WeighRequest, tuple[str, 
         if water_g > 1.001 * mix.water:
             changes.append(
                 say(
-                    "Water from {water:.0f} to {water_g:.0f} g: it has to cover.",
-                    water=mix.water,
-                    water_g=water_g,
+                    "Water from {between}: it has to cover.",
+                    between=Between(Grams(mix.water, 0), Grams(water_g, 0)),
                 )
             )
     basis_g = meat.salted_g + (water_g or 0.0)
@@ -154,8 +154,8 @@ def _uncured(request: CheckRequest, mix: Mix) -> tuple[WeighRequest, tuple[str, 
     if fewer < 1.0:
         changes.append(
             say(
-                "Sauces at {fewer:.0f} %: they alone brought more salt than that.",
-                fewer=100 * fewer,
+                "Sauces at {fewer}: they alone brought more salt than that.",
+                fewer=Percent(100 * fewer, 0),
             )
         )
     strength = 100.0 * mix.salt / mix.pickle if mix.pickle else 0.0
@@ -163,9 +163,8 @@ def _uncured(request: CheckRequest, mix: Mix) -> tuple[WeighRequest, tuple[str, 
         if method == "strong-brine":
             changes.append(
                 say(
-                    "Strength from {strength:.1f} to {usual_strength_pct:g} %.",
-                    strength=strength,
-                    usual_strength_pct=USUAL_STRENGTH_PCT,
+                    "Strength from {between}.",
+                    between=Between(Percent(strength, 1), Percent(USUAL_STRENGTH_PCT)),
                 )
             )
         strength = USUAL_STRENGTH_PCT
@@ -194,7 +193,7 @@ def _uncured(request: CheckRequest, mix: Mix) -> tuple[WeighRequest, tuple[str, 
     timed = _for_days(asked, request.days)
     if request.days is not None and timed.days is None:
         changes.append(
-            say("{days:g} days left out: it may not be kept raw so long.", days=request.days)
+            say("{days} left out: it may not be kept raw so long.", days=Days(request.days))
         )
     return timed, tuple(changes)
 
@@ -210,7 +209,11 @@ def _target(request: CheckRequest, mix: Mix, basis_g: float, changes: list[str])
     if LEAST_SALT_PCT <= own <= SALTY_CAUTION_PCT.value:
         return own
     why = "saltier than old-fashioned ham" if own > usual else "hardly seasoned"
-    changes.append(say("Salt from {own:.1f} to {usual:g} %: {why}.", own=own, usual=usual, why=why))
+    changes.append(
+        say(
+            "Salt from {between}: {why}.", between=Between(Percent(own, 1), Percent(usual)), why=why
+        )
+    )
     return usual
 
 

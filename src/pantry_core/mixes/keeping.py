@@ -7,6 +7,7 @@ from pantry_core.measures.said import days_said
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Nitrite, Ready
 from pantry_core.notice import Notice, notice
+from pantry_core.quantities import Days, Hours
 from pantry_core.rules.constants import (
     ENZYME_SLOW_H,
     ENZYME_THICK_H,
@@ -112,10 +113,10 @@ def judge_raw(limits: RawLimits | None, raw_h: float) -> Notice | None:
     for level, rule in (("stop", limits.stop), ("caution", limits.caution)):
         if days > rule.value:
             text = say(
-                "It would be raw for {days}; {line} is at {rule:g}. {helps}",
+                "It would be raw for {days}; {line} is at {rule}. {helps}",
                 days=days_said(days),
                 line="the stop" if level == "stop" else "the caution",
-                rule=rule.value,
+                rule=Days(rule.value),
                 helps=HELPS,
             )
             return notice("stop" if level == "stop" else "caution", "raw-clock", text, rule)
@@ -132,19 +133,18 @@ def kept_raw(
             yield judged
     if limits is not None and wait is not None and wait.days > limits.stop.value:
         text = say(
-            "The salt does not reach the centre in time: that takes about {days:.0f} days by "
-            "the model, and raw it keeps {stop:g} at the most. Opened flat, by needle or in "
+            "The salt does not reach the centre in time: that takes about {days} by the "
+            "model, and raw it keeps {stop} at the most. Opened flat, by needle or in "
             "thinner pieces it would; or season it: take it out when the outside is salty "
             "enough.",
-            days=wait.days,
-            stop=limits.stop.value,
+            days=Days(wait.days, 0),
+            stop=Days(limits.stop.value),
         )
         yield notice("caution", "wait-beyond-raw", text, limits.stop)
     if request.meat.kind == "fish" and request.meat.will_be == "raw":
         text = say(
-            "Out of the cure it keeps {raw_fish_after_d:g} days unwrapped in the fridge, a week"
-            " in all.",
-            raw_fish_after_d=RAW_FISH_AFTER_D.value,
+            "Out of the cure it keeps {raw_fish_after_d} unwrapped in the fridge, a week in all.",
+            raw_fish_after_d=Days(RAW_FISH_AFTER_D.value),
         )
         yield notice("note", "raw-cured-keeps", text, RAW_FISH_AFTER_D)
 
@@ -159,8 +159,8 @@ def softening(request: WeighRequest, names: Collection[str]) -> Iterator[Notice]
         is_thin = request.meat.thickness_mm <= ENZYME_THIN_MM.value
         limit = ENZYME_THIN_H if is_thin else ENZYME_THICK_H
     text = say(
-        "Raw enzyme fruit softens meat and then spoils it: {limit:g} h at the most here.",
-        limit=limit.value,
+        "Raw enzyme fruit softens meat and then spoils it: {limit} at the most here.",
+        limit=Hours(limit.value),
     )
     hours = None if request.days is None else HOURS_PER_DAY * request.days
     if hours is not None and hours <= limit.value:
@@ -176,14 +176,14 @@ def herbs_in_oil(request: WeighRequest, names: Collection[str]) -> Iterator[Noti
         return
     limit: Rule = HERBS_IN_OIL_D
     text = say(
-        "Raw garlic or herbs in oil: at 4 °C or below, and no longer than {limit:g} days.",
-        limit=limit.value,
+        "Raw garlic or herbs in oil: at {4 °C} or below, and no longer than {limit}.",
+        limit=Days(limit.value),
     )
     if request.days is not None and request.days > limit.value:
         named = listed([each for each in HERBS if each in names])
         more = say(
-            "This is to lie {days:g} days: leave {herbs} out until the end.",
-            days=request.days,
+            "This is to lie {days}: leave {herbs} out until the end.",
+            days=Days(request.days),
             herbs=named or "them",
         )
         text = joined(" ", (text, more))

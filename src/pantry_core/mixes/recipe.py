@@ -48,7 +48,7 @@ class RecipeLine(Document):
             raise wrong(
                 "unknown",
                 say(
-                    "{name!r} is not known; {close} would do",
+                    "“{name}” is not known; {close} would do",
                     name=name[:40],
                     close=either(tuple(close)),
                 ),

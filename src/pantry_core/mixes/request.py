@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, ValidationInfo, field_validator, model_validator
 
+from pantry_core import quantities
 from pantry_core.document import Document, wrong
 from pantry_core.meat import Meat, Treatment
 from pantry_core.rules.cures import CURING_SALTS, CureName
@@ -73,9 +74,9 @@ class Cure(Document):
             raise wrong(
                 "fixed",
                 say(
-                    "{data} has {rule:g} %; leave this out",
+                    "{data} has {rule}; leave this out",
                     data=info.data["name"],
-                    rule=100 * rule.value,
+                    rule=quantities.Percent(100 * rule.value),
                 ),
             )
         return given

@@ -5,10 +5,13 @@ from collections.abc import Iterator
 from pantry_core.mixes.judged import Judged
 from pantry_core.mixes.uptake import after_days
 from pantry_core.notice import Notice, notice
+from pantry_core.quantities import Percent
 from pantry_core.rules.rule import Mark, Rule, Source
 from pantry_core.text import say
 
-SALTY_EDGE_PCT = Rule("salty-edge", 3.0, "% salt in the outer 5 mm", "too salty", Mark.PRACTICE)
+SALTY_EDGE_PCT = Rule(
+    "salty-edge", 3.0, say("% salt in the outer {5 mm}"), "too salty", Mark.PRACTICE
+)
 _MODEL = Source("Fick's second law; Crank, The Mathematics of Diffusion", Mark.MEMORY)
 
 
@@ -31,16 +34,16 @@ def seasoned_at(mean_pct: float, outer_pct: float, *, is_wet: bool) -> Iterator[
     """
     if outer_pct > SALTY_EDGE_PCT.value:
         wet = (
-            "The outer 5 mm come to {outer_pct:.1f} % salt: lift it sooner, make the brine weaker, "
-            "or let it rest a day."
+            "The outer {5 mm} come to {outer_pct} salt: lift it sooner, make the "
+            "brine weaker, or let it rest a day."
         )
-        dry = "The outer 5 mm come to {outer_pct:.1f} % salt: take less, or salt it a day sooner."
-        text = say(wet if is_wet else dry, outer_pct=outer_pct)
+        dry = "The outer {5 mm} come to {outer_pct} salt: take less, or salt it a day sooner."
+        text = say(wet if is_wet else dry, outer_pct=Percent(outer_pct, 1))
         yield notice("caution", "salty-edge", text, SALTY_EDGE_PCT)
     text = say(
-        "It comes out with {mean_pct:.1f} % salt on average and {outer_pct:.1f} % in its "
-        "outer 5 mm. A guide to saltiness, never a safety claim.",
-        mean_pct=mean_pct,
-        outer_pct=outer_pct,
+        "It comes out with {mean_pct} salt on average and {outer_pct} in its outer "
+        "{5 mm}. A guide to saltiness, never a safety claim.",
+        mean_pct=Percent(mean_pct, 1),
+        outer_pct=Percent(outer_pct, 1),
     )
     yield notice("note", "seasons", text, _MODEL)

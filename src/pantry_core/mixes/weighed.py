@@ -11,6 +11,7 @@ from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.mixes.weigh import weigh
 from pantry_core.notice import Notice, notice
+from pantry_core.quantities import CuringSalt, Grams
 from pantry_core.rules.cures import CURE_KEYS
 from pantry_core.rules.rule import Mark, Rule, Source
 from pantry_core.text import say
@@ -164,9 +165,9 @@ def _what_follows(
     water = by_name.get("water")
     if water is not None and water.add_g and water.is_changed:
         text = say(
-            "Too much went in. Add {add_g:.0f} g more water, and what the other lines ask for "
+            "Too much went in. Add {add_g} more water, and what the other lines ask for "
             "now: then all is in proportion again. It makes more brine than was planned.",
-            add_g=water.add_g,
+            add_g=Grams(water.add_g, 0),
         )
         yield notice("caution", "add-water", text, _BALANCE)
     elif water is not None and water.weighed_g is not None and water.is_changed:
@@ -177,27 +178,27 @@ def _what_follows(
             continue
         if line.add_g is not None:
             text = say(
-                "Add {add_g:.1f} g more {line}.",
-                add_g=line.add_g,
+                "Add {add_g} more {line}.",
+                add_g=Grams(line.add_g, 1),
                 line=line.name.replace("-", " "),
             )
             yield notice("caution", f"add-{line.name}", text, TOLERANCE)
         elif line.name == "curing-salt":
             text = say(
-                "{weighed_g:.2f} g of curing salt is too much for this piece: {wanted_g:.2f} g is "
-                "right. Weigh it again before anything is mixed. If it is mixed already, throw the "
-                "mix away; if it is on the meat, wash the meat, throw the cure away and begin anew "
-                "without curing salt.",
-                weighed_g=line.weighed_g,
-                wanted_g=line.wanted_g,
+                "{weighed_g} of curing salt is too much for this piece: {wanted_g} is right. "
+                "Weigh it again before anything is mixed. If it is mixed already, throw the "
+                "mix away; if it is on the meat, wash the meat, throw the cure away and begin "
+                "anew without curing salt.",
+                weighed_g=CuringSalt(line.weighed_g, 2),
+                wanted_g=CuringSalt(line.wanted_g, 2),
             )
             yield notice("stop", "too-much-curing-salt", text, _BALANCE)
         elif line.name == "salt" and not can_grow:
             text = say(
-                "{weighed_g:.1f} g of salt is more than the {wanted_g:.1f} g asked for. Take the "
-                "rest back before it is on the meat.",
-                weighed_g=line.weighed_g,
-                wanted_g=line.wanted_g,
+                "{weighed_g} of salt is more than the {wanted_g} asked for. Take the rest back "
+                "before it is on the meat.",
+                weighed_g=CuringSalt(line.weighed_g, 1),
+                wanted_g=CuringSalt(line.wanted_g, 1),
             )
             yield notice("caution", "too-much-salt", text, _BALANCE)
 

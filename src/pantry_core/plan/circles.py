@@ -30,7 +30,7 @@ def _missing(request: PlanRequest) -> Iterator[Wrong]:
             )
         elif wait[0] not in steps:
             what = say(
-                "there is no dish {wait!r}; one of the others would do, or none", wait=wait[0][:40]
+                "there is no dish “{wait}”; one of the others would do, or none", wait=wait[0][:40]
             )
             yield f"{where}.dish", what
         elif wait[1] not in steps[wait[0]]:
@@ -38,7 +38,7 @@ def _missing(request: PlanRequest) -> Iterator[Wrong]:
             yield (
                 f"{where}.step",
                 say(
-                    "that dish has no step {wait!r}; {known} would do",
+                    "that dish has no step “{wait}”; {known} would do",
                     wait=wait[1][:40],
                     known=known,
                 ),

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from datetime import UTC, datetime, time, timedelta
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
+from pantry_core.quantities import Clock, Number
 from pantry_core.text import say
 
 
@@ -37,7 +38,7 @@ def read_zone(name: str) -> ZoneInfo:
         return ZoneInfo(name)
     except (ZoneInfoNotFoundError, ValueError, OSError):
         raise NotAnInstant(
-            say("{name!r} is no IANA time zone; one like Europe/London would do", name=name)
+            say("“{name}” is no IANA time zone; one like Europe/London would do", name=name)
         ) from None
 
 
@@ -57,14 +58,14 @@ def read_instant(text: str, zone: ZoneInfo) -> datetime:
         moment = None
     if moment is None or len(text) <= len("2027-03-22"):
         raise NotAnInstant(
-            say("{text!r} is no time; one like 2027-03-22T18:30 would do", text=text[:40])
+            say("“{text}” is no time; one like 2027-03-22T18:30 would do", text=text[:40])
         )
     try:
         if moment.tzinfo is not None:
             return moment.astimezone(UTC)
         return local_instant(moment, zone)
     except OverflowError:
-        raise NotAnInstant(say("{text!r} is out of all reckoning", text=text[:40])) from None
+        raise NotAnInstant(say("“{text}” is out of all reckoning", text=text[:40])) from None
 
 
 def local_instant(moment: datetime, zone: ZoneInfo) -> datetime:
@@ -83,11 +84,11 @@ forward; 02:30 would do
     if shown.replace(tzinfo=None) != moment:
         raise NotAnInstant(
             say(
-                "{moment:%H:%M} does not exist on {day} {moment:%B %Y}: the clocks go forward; "
-                "{shown:%H:%M} would do",
-                moment=moment,
-                day=moment.day,
-                shown=shown,
+                "{hour} does not exist on {day} {month}: the clocks go forward; {shown} would do",
+                hour=Clock(moment),
+                day=Number(moment.day),
+                month=f"{moment:%B %Y}",
+                shown=Clock(shown),
             )
         )
     return instant
@@ -102,7 +103,7 @@ def read_time_of_day(text: str) -> time:
         return datetime.strptime(text, "%H:%M").time()  # noqa: DTZ007 - of any day
     except ValueError:
         raise NotAnInstant(
-            say("{text!r} is no time of day; one like 07:00 would do", text=text[:40])
+            say("“{text}” is no time of day; one like 07:00 would do", text=text[:40])
         ) from None
 
 

@@ -26,6 +26,7 @@ from pantry_core.plan.reasons import clock_of, reach_of, span
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Why
 from pantry_core.plan.solve import is_possible
+from pantry_core.quantities import Days, Hours, Number
 from pantry_core.text import day_of, listed, say
 
 EFFORT = 0.3
@@ -133,14 +134,14 @@ def _bought_earlier(document: Document, problem: Problem, why: Why) -> Iterator[
         for hours in KEPT_LONGER_H:
             most = wait.max_s / 3600 + hours
             when = (
-                "the day before" if hours == 24 else say("{hours} days before", hours=hours // 24)
+                "the day before" if hours == 24 else say("{hours} before", hours=Days(hours // 24))
             )
             text = say(
-                "{step} {when}: {wait} for up to {most:g} h. Mind how long it keeps.",
+                "{step} {when}: {wait} for up to {most}. Mind how long it keeps.",
                 step=step.name,
                 when=when,
                 wait=wait.name,
-                most=most,
+                most=Hours(most),
             )
             yield offer(document, text, KeepLonger(dish.id, wait.id, most))
 
@@ -226,7 +227,7 @@ def _stayed_home(document: Document, problem: Problem) -> Iterator[Offer]:
 
 
 def _another_cook(document: Document, problem: Problem) -> Iterator[Offer]:
-    text = say("Have another pair of hands: {cooks} cooks.", cooks=problem.cooks + 1)
+    text = say("Have another pair of hands: {cooks} cooks.", cooks=Number(problem.cooks + 1))
     yield offer(document, text, MoreCooks(problem.cooks + 1))
 
 
@@ -254,10 +255,10 @@ def _made_room(document: Document, problem: Problem, place: str) -> Iterator[Off
             low = middle
     more = with_room(high)
     text = say(
-        "Make room: {room:g} in the {place} instead of {present:g}.",
-        room=more.room,
+        "Make room: {room} in the {place} instead of {present}.",
+        room=Number(more.room),
         place=place,
-        present=present,
+        present=Number(present),
     )
     yield offer(document, text, more)
 
@@ -288,7 +289,7 @@ def _longer_day(document: Document, problem: Problem) -> Iterator[Offer]:
 
 
 def _sleep(hours: int) -> str:
-    return "an hour" if hours == 1 else say("{hours} hours", hours=hours)
+    return "an hour" if hours == 1 else say("{hours} hours", hours=Number(hours))
 
 
 def _another_hour(document: Document, problem: Problem) -> Iterator[Offer]:

@@ -16,6 +16,7 @@ from pantry_core.plan.request import (
     StepRequest,
 )
 from pantry_core.plan.wrongs import Wrong, raw_wrongs
+from pantry_core.quantities import Clock
 from pantry_core.text import say
 
 GRID = timedelta(minutes=15)
@@ -235,8 +236,8 @@ def _resolve_dish(
                 (
                     f"dishes.{i}.steps.{j}.locked_start",
                     say(
-                        "a locked start lies whole quarters from the feast at {astimezone:%H:%M}",
-                        astimezone=feast_at.astimezone(zone),
+                        "a locked start lies whole quarters from the feast at {hour}",
+                        hour=Clock(feast_at.astimezone(zone)),
                     ),
                 )
             )

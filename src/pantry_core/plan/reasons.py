@@ -8,6 +8,7 @@ from pantry_core.plan.parts import Group, Rule
 from pantry_core.plan.problem import Dish, Problem, Step, WeekHours
 from pantry_core.plan.request import WEEKDAYS
 from pantry_core.plan.result import Reason, Why
+from pantry_core.quantities import Minutes, Number
 from pantry_core.text import day_of, joined, listed, say
 
 HOUR = timedelta(hours=1)
@@ -76,11 +77,11 @@ def _place_full(problem: Problem, dish: Dish, step: Step, earliest: datetime | N
         else step.name
     )
     return say(
-        "{of} needs {uses:g} of the {place}, which holds {holds:g}.",
+        "{of} needs {uses} of the {place}, which holds {holds}.",
         of=of,
-        uses=step.uses,
-        place=step.place,
-        holds=holds,
+        uses=Number(step.uses),
+        place=step.place or "",
+        holds=Number(holds or 0.0),
     )
 
 
@@ -111,7 +112,7 @@ def _work(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -
     takes = (
         "wants somebody all the time"
         if step.attended
-        else say("is {hands_s:.0f} min", hands_s=step.hands_s / 60)
+        else say("is {hands_s}", hands_s=Minutes(step.hands_s / 60, 0))
     )
     hours = said_hours(problem.work or ()) or "none"
     return say(
@@ -238,7 +239,7 @@ def _hands_full(problem: Problem, dish: Dish, step: Step, earliest: datetime | N
     return say(
         "{step} wants hands while those of all {cooks} cooks are full.",
         step=step.name,
-        cooks=problem.cooks,
+        cooks=Number(problem.cooks),
     )
 
 
@@ -281,16 +282,16 @@ def in_few_words(problem: Problem, why: Sequence[Why]) -> list[str]:
                     "For one cook, too much wants hands at once: {listed}."
                     if problem.cooks == 1
                     else "For {cooks} cooks, too much wants hands at once: {listed}.",
-                    cooks=problem.cooks,
+                    cooks=Number(problem.cooks),
                     listed=_listed(problem, rules),
                 )
             )
         else:
             told.append(
                 say(
-                    "The {about} holds {room:g}, too little at once for: {listed}.",
+                    "The {about} holds {room}, too little at once for: {listed}.",
                     about=about,
-                    room=problem.places[about] or 0.0,
+                    room=Number(problem.places[about] or 0.0),
                     listed=_listed(problem, rules),
                 )
             )

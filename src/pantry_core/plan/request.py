@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, ValidationInfo, field_validator
 
+from pantry_core import quantities
 from pantry_core.document import Document, wrong
 from pantry_core.text import either, say
 
@@ -60,7 +61,11 @@ def in_order(max_h: float | None, info: ValidationInfo) -> float | None:
     if max_h is not None and max_h < least:
         raise wrong(
             "window",
-            say("at most {max_h:g} h contradicts at least {least:g} h", max_h=max_h, least=least),
+            say(
+                "at most {max_h} contradicts at least {least}",
+                max_h=quantities.Hours(max_h),
+                least=quantities.Hours(least),
+            ),
         )
     return max_h
 

@@ -26,9 +26,9 @@ class PlannedStep:
     start: datetime
     end: datetime
     slack_h: float
-    title: str | None = None
-    text: str | None = None
-    tend: str | None = None
+    title: Sentence | None = None
+    text: Sentence | None = None
+    tend: Sentence | None = None
     until: dict[str, float | bool] | None = None
 
     def in_utc(self) -> "PlannedStep":
@@ -74,7 +74,7 @@ class PlanNotice:
     level: Literal["caution", "note"]
     code: str
     text: Sentence
-    basis: str
+    basis: Sentence
 
 
 @dataclass(frozen=True, slots=True)

@@ -58,7 +58,7 @@ def _unlisted_places(raw: dict[str, Any]) -> Iterator[Wrong]:
     opened = raw.get("open")
     for name in opened if isinstance(opened, dict) and isinstance(places, dict) else ():
         if name not in places:
-            yield f"open.{name}", say("{name!r} is not among the places; list it", name=name[:40])
+            yield f"open.{name}", say("“{name}” is not among the places; list it", name=name[:40])
     for i, dish in enumerate(_items(raw, "dishes")):
         for j, step in enumerate(_items(dish, "steps")):
             place = step.get("place") if isinstance(step, dict) else None
@@ -67,7 +67,7 @@ def _unlisted_places(raw: dict[str, Any]) -> Iterator[Wrong]:
                 yield (
                     where,
                     say(
-                        "{place!r} is not among the places; list it with its capacity",
+                        "“{place}” is not among the places; list it with its capacity",
                         place=place[:40],
                     ),
                 )
@@ -106,7 +106,7 @@ def _wrong_date(path: str, text: object) -> Iterator[Wrong]:
     try:
         date.fromisoformat(text) if isinstance(text, str) else None
     except ValueError:
-        yield path, say("{str!r} is no date; one like 2027-03-22 would do", str=str(text)[:40])
+        yield path, say("“{str}” is no date; one like 2027-03-22 would do", str=str(text)[:40])
 
 
 def _wrong_spans(path: str, holder: object, name: str) -> Iterator[Wrong]:

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from html.parser import HTMLParser
 
 from pantry_core.errors import within
+from pantry_core.quantities import Number
 from pantry_core.recipes.lines import Basis, ReadLine, read_things
 from pantry_core.recipes.words import Cups
 from pantry_core.rules.ingredients import INGREDIENTS
@@ -42,8 +43,8 @@ def read_lines(text: str, cups: Cups = "us") -> tuple[ReadLine, ...]:
         raise NotARecipe(
             say(
                 "A recipe of {written} lines is too long; {most_lines} would do.",
-                written=len(written),
-                most_lines=MOST_LINES,
+                written=Number(len(written)),
+                most_lines=Number(MOST_LINES),
             )
         )
     return tuple(_with_headings([thing for each in written for thing in read_things(each, cups)]))
@@ -98,8 +99,8 @@ def from_json_ld(content: bytes) -> Recipe:
     if len(content) > MOST_BYTES:
         raise NotARecipe(
             say(
-                "This file has {megabytes:.1f} MB; a recipe of 1 MB at the most would do.",
-                megabytes=len(content) / 1e6,
+                "This file has {megabytes} MB; a recipe of 1 MB at the most would do.",
+                megabytes=Number(len(content) / 1e6, 1),
             )
         )
     try:

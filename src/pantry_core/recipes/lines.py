@@ -7,6 +7,7 @@ from typing import Final, Literal
 
 from pantry_core.measures.quantity import NotAQuantity
 from pantry_core.measures.units import RECIPE_GRAMS, RECIPE_ML, RecipeUnit
+from pantry_core.quantities import Millilitres, Number
 from pantry_core.recipes.amounts import Amount, amount_at, amount_behind, in_brackets
 from pantry_core.recipes.names import ALL_CURES, CURED, Match, match, meats
 from pantry_core.recipes.parts import Part, parts_of
@@ -150,7 +151,8 @@ def read_things(text: str, cups: Cups = "us") -> tuple[ReadLine, ...]:
     shown = " ".join(text.split())
     if len(shown) > LONGEST_LINE:
         what = say(
-            "This line is too long; {longest_line} characters do.", longest_line=LONGEST_LINE
+            "This line is too long; {longest_line} characters do.",
+            longest_line=Number(LONGEST_LINE),
         )
         return (ReadLine(shown[:LONGEST_LINE], problem=what),)
     try:
@@ -254,7 +256,7 @@ def _ingredient(line: ReadLine, found: Match, amount: Amount | None) -> ReadLine
     if unit == "piece" and found.keys == ("citrus-juice",):
         value, unit = value * LEMON_ML, "ml"
         line = replace(
-            line, question=say("A lemon gives about {lemon_ml:g} ml.", lemon_ml=LEMON_ML)
+            line, question=say("A lemon gives about {lemon_ml}.", lemon_ml=Millilitres(LEMON_ML))
         )
     is_by_volume = unit in RECIPE_ML
     line = replace(line, amount=value, unit=unit)

@@ -8,6 +8,7 @@ from pantry_core.heat.inside import is_intact
 from pantry_core.heat.smoke import judge_smoke
 from pantry_core.mixes.judged import Judged
 from pantry_core.notice import Notice
+from pantry_core.quantities import Between, Celsius, Kilograms, Minutes, Number
 from pantry_core.routes.customs import KEEP_WARM_H, KEEP_WARM_TENDER_H, PRESS_H, TEMPER_H, Customs
 from pantry_core.routes.heating import Cooking, TimedStage, timed, warming_h
 from pantry_core.routes.heats import VEGETABLES, HeatStage
@@ -15,7 +16,7 @@ from pantry_core.routes.step import RouteStep, Until
 from pantry_core.routes.suits import nature_of
 from pantry_core.rules.inside import SMOKED_FISH_MIN, TENDER_HIGH, TENDER_LOW
 from pantry_core.rules.rule import Mark, Rule
-from pantry_core.text import joined, say
+from pantry_core.text import SETTING, Text, joined, say
 
 LEAST_REST_H: Final = 0.25
 """Where time is short a rest is cut to half, not below a quarter of an hour (practice)."""
@@ -75,13 +76,14 @@ def smoke_notices(
 def _done(cooking: Cooking, judged: Judged, stage: HeatStage) -> str:
     """When it is done, in words."""
     if cooking.is_tender:
-        least = say(", never below {goal_c:g} °C", goal_c=cooking.goal_c) if cooking.goal_c else ""
+        least = (
+            say(", never below {goal_c}", goal_c=Celsius(cooking.goal_c)) if cooking.goal_c else ""
+        )
         usual = ""
         if stage.medium_c >= TENDER_LOW.value:
             usual = say(
-                ", at {tender_low:g} to {tender_high:g} °C as a rule",
-                tender_low=TENDER_LOW.value,
-                tender_high=TENDER_HIGH.value,
+                ", at {between} as a rule",
+                between=Between(Celsius(TENDER_LOW.value), Celsius(TENDER_HIGH.value)),
             )
         return say(
             "Done when a fork turns in it or a skewer slides in{usual}{least}",
@@ -91,15 +93,17 @@ def _done(cooking: Cooking, judged: Judged, stage: HeatStage) -> str:
     if cooking.goal_c is None or is_by_look(cooking):
         return "Done when it looks so, nothing of it pink or wet"
     held = (
-        say(", held there for {hold_min:.0f} min", hold_min=cooking.hold_min)
+        say(", held there for {hold_min}", hold_min=Minutes(cooking.hold_min, 0))
         if cooking.hold_min >= 1.0
         else ""
     )
     if judged.request.meat.is_kept_smoked:
         held = say(
-            ", held there for {smoked_fish_min:g} min", smoked_fish_min=SMOKED_FISH_MIN.value
+            ", held there for {smoked_fish_min}", smoked_fish_min=Minutes(SMOKED_FISH_MIN.value)
         )
-    return say("Done at {goal_c:g} °C in the thickest part{held}", goal_c=cooking.goal_c, held=held)
+    return say(
+        "Done at {goal_c} in the thickest part{held}", goal_c=Celsius(cooking.goal_c), held=held
+    )
 
 
 def _until(cooking: Cooking, timed_stage: TimedStage) -> Until | None:
@@ -141,7 +145,7 @@ def cooked(stages: Sequence[TimedStage], cooking: Cooking, judged: Judged) -> It
                 span=_span(each, cooking),
             )
         elif each.batches > 1:
-            how = say("{how} {batches} batches.", how=how, batches=each.batches)
+            how = say("{how} {batches} batches.", how=how, batches=Number(each.batches))
         hours = each.planned
         least = each.low if stage.ends == "time" else hours
         yield RouteStep(
@@ -160,6 +164,19 @@ def _signs(stage: HeatStage, cooking: Cooking) -> str:
     return say("The juices run clear.")
 
 
+def _at_heat(how: str, medium_c: float) -> str:
+    """The words of a stage with the temperature that the cook chose in place of the usual one.
+
+    Parameters: how, the words; medium_c [°C].
+    Returns: the words with one temperature in them; behind them, where they name none.
+    """
+    chosen = Celsius(medium_c)
+    setting = SETTING.search(how.pattern) if isinstance(how, Text) else None
+    if setting is not None and isinstance(how, Text):
+        return Text(how.pattern, {**how.figures, setting[1]: chosen})
+    return say("{how} At {chosen}, as you asked.", how=how, chosen=chosen)
+
+
 def _how(each: TimedStage, cooking: Cooking) -> str:
     stage = each.stage
     how = stage.how
@@ -168,17 +185,17 @@ def _how(each: TimedStage, cooking: Cooking) -> str:
          if s.id == stage.id), stage.medium_c,
     )  # fmt: skip
     if stage.medium_c != usual_c:
-        how = say("{how} At {medium_c:g} °C, as you asked.", how=how, medium_c=stage.medium_c)
+        how = _at_heat(how, stage.medium_c)
     if stage is VEGETABLES and cooking.people:
         roots, greens = (rule.value * cooking.people / 1000.0 for rule in (ROOTS_G, GREENS_G))
         how = say(
-            "{how} About {roots:.1f} kg of roots and {greens:.1f} kg of greens.",
+            "{how} About {roots} of roots and {greens} of greens.",
             how=how,
-            roots=roots,
-            greens=greens,
+            roots=Kilograms(roots, 1),
+            greens=Kilograms(greens, 1),
         )
     if each.batches > 1 and stage.ends == "inside":
-        how = say("{how} {batches} batches.", how=how, batches=each.batches)
+        how = say("{how} {batches} batches.", how=how, batches=Number(each.batches))
     return how
 
 
@@ -198,16 +215,16 @@ def _span(each: TimedStage, cooking: Cooking) -> str:
         if low == high
         else say("perhaps {low} to {high}", low=low, high=high)
     )
-    return say("{told}, then hold it at 60 °C or above", told=told) if rest_h(cooking) else told
+    return say("{told}, then hold it at {60 °C} or above", told=told) if rest_h(cooking) else told
 
 
 def _clock(hours: float) -> str:
     """A time as it is said: to five minutes, from an hour on to a quarter, then to a half."""
     if hours < 1.0:
         return (
-            say("{minutes} min", minutes=max(1, round(60 * hours)))
+            say("{length}", length=Minutes(max(1, round(60 * hours))))
             if hours < 0.25
-            else say("{hours} min", hours=5 * round(12 * hours))
+            else say("{length}", length=Minutes(5 * round(12 * hours)))
         )
     steps = 4 if hours < 3.0 else 2
     parts = round(steps * hours) / steps
@@ -224,8 +241,9 @@ def _pressed_before(stages: Sequence[TimedStage], cooking: Cooking) -> TimedStag
 
 def _pressed() -> Iterator[RouteStep]:
     yield RouteStep(
-        "cool", "cool", "Cool it quickly", "Shallow, or bagged in ice water: below 21 °C within 2 "
-        "h, to 5 °C within 6 h in all. Never pressed hot", "fridge", 2.0, 4.0, 6.0, 15,
+        "cool", "cool", "Cool it quickly", say("Shallow, or bagged in ice water: below {21 °C} "
+                                               "within 2 h, to {5 °C} within 6 h in all. Never "
+                                               "pressed hot"), "fridge", 2.0, 4.0, 6.0, 15,
         until={"cold_c": 5.0},
     )  # fmt: skip
     hours = PRESS_H.value

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from typing import Final, Literal
 
 from pantry_core.meat import Kind, Treatment
+from pantry_core.quantities import Celsius, Minutes, Percent
 from pantry_core.rules.inside import FISH, NOT_INTACT, OTHER_GAME, SMOKED_FISH_MIN, WILD_DEER
 from pantry_core.rules.rule import Mark, Rule
 from pantry_core.rules.smoke import AIR_SALT_PCT, VACUUM_SALT_PCT
@@ -24,13 +25,15 @@ CustomName = Literal[
 ]
 
 SOAK_H = Rule("soak-after-cure", 2.0, "h", "a soak in fresh water", Mark.PRACTICE)
-TEMPER_H = Rule("temper-most", 2.0, "h", "USDA, two hours above 4 °C", Mark.MEMORY)
-PARASITES_H = Rule("parasites-frozen", 168.0, "h", "FDA Food Code 3-402.11, −20 °C", Mark.MEMORY)
+TEMPER_H = Rule("temper-most", 2.0, "h", say("USDA, two hours above {4 °C}"), Mark.MEMORY)
+PARASITES_H = Rule(
+    "parasites-frozen", 168.0, "h", say("FDA Food Code 3-402.11, {−20 °C}"), Mark.MEMORY
+)
 PRESS_H = Rule("press-overnight", 12.0, "h", "under a weight", Mark.PRACTICE)
 DRY_SURFACE_H = Rule("dry-the-surface", 12.0, "h", "uncovered, before smoke", Mark.PRACTICE)
-KEEP_WARM_H = Rule("keep-warm", 1.0, "h", "held at 60 °C or above", Mark.PRACTICE)
+KEEP_WARM_H = Rule("keep-warm", 1.0, "h", say("held at {60 °C} or above"), Mark.PRACTICE)
 KEEP_WARM_TENDER_H = Rule(
-    "keep-warm-tender", 4.0, "h", "what is tender, wrapped, at 60 °C or above", Mark.PRACTICE
+    "keep-warm-tender", 4.0, "h", say("what is tender, wrapped, at {60 °C} or above"), Mark.PRACTICE
 )
 COLD_CHILL_H = Rule("chill-cold-stirred", 2.0, "h", "a brine stirred cold", Mark.PRACTICE)
 
@@ -63,18 +66,18 @@ class Custom:
 
 
 def _no_pink_slices(inside: Rule) -> str:
-    return say("You lose pink slices: {inside:g} °C inside.", inside=inside.value)
+    return say("You lose pink slices: {inside} inside.", inside=Celsius(inside.value))
 
 
 def _no_mild_cure(least: Rule) -> str:
     held = say(
-        "{smoked_fish_min:g} min at {fish:g} °C",
-        smoked_fish_min=SMOKED_FISH_MIN.value,
-        fish=FISH.value,
+        "{smoked_fish_min} at {fish}",
+        smoked_fish_min=Minutes(SMOKED_FISH_MIN.value),
+        fish=Celsius(FISH.value),
     )
     return say(
-        "It is not a mild cure: {least:g} % of salt in its water, and {held}.",
-        least=least.value,
+        "It is not a mild cure: {least} of salt in its water, and {held}.",
+        least=Percent(least.value),
         held=held,
     )
 
@@ -102,8 +105,9 @@ CUSTOMS: tuple[Custom, ...] = (
     )),
     Custom("tempering", "Before the oven", (
         Choice("none", "straight from the fridge", "It is a little less even from edge to centre."),
-        Choice("hour", "an hour at room temperature", "It costs an hour of the two that are "
-               "allowed above 4 °C, and warms the centre by a few degrees only."),
+        Choice("hour", "an hour at room temperature", say("It costs an hour of the two that are "
+                                                          "allowed above {4 °C}, and warms the "
+                                                          "centre by a few degrees only.")),
     )),
     Custom("vegetables", "Into the pot", (
         Choice("none", "nothing else", "You lose a one-pot supper."),
@@ -115,8 +119,8 @@ CUSTOMS: tuple[Custom, ...] = (
     )),
     Custom("fish", "Fish is eaten", (
         Choice("cooked", "cooked", "You lose the raw-cured slice."),
-        Choice("raw-freeze", "raw, frozen by me first", "It costs a week at −20 °C; a home "
-               "freezer at −18 does not do."),
+        Choice("raw-freeze", "raw, frozen by me first", say("It costs a week at {−20 °C}; a home "
+                                                            "freezer at {−18 °C} is too warm.")),
         Choice("raw-safe", "raw, bought frozen so or exempt", "It leaves less choice of fish: "
                "the seller says so, or it is a farmed kind that is exempt."),
     ), ("fish",)),

@@ -11,6 +11,7 @@ from pantry_core.heat.forecast import Forecast, forecast
 from pantry_core.heat.media import MEDIA
 from pantry_core.heat.stages import Stage
 from pantry_core.heat.through import followed, stood
+from pantry_core.quantities import Celsius
 from pantry_core.routes.cuts import Cut
 from pantry_core.routes.heats import CRISP, VEGETABLES, Heat, HeatStage, Span
 from pantry_core.rules.rule import Mark, Rule
@@ -194,12 +195,12 @@ def _until(cooking: Cooking, stage: HeatStage, so_far: list[Stage], goal_c: floa
         medium = MEDIA[last.medium]
         raise NeverDone(
             say(
-                "{words} at {medium_c:g} °C brings the thickest part to {comes_to:.0f} °C and never"
-                " to {goal_c:g}; a hotter one would do",
+                "{words} at {medium_c} brings the thickest part to {comes_to} and never to "
+                "{goal_c}; a hotter one would do",
                 words=medium.words,
-                medium_c=stage.medium_c,
-                comes_to=comes_to,
-                goal_c=goal_c,
+                medium_c=Celsius(stage.medium_c),
+                comes_to=Celsius(comes_to, 0),
+                goal_c=Celsius(goal_c),
             )
         )
     ends = found.journey.ends_h

@@ -5,6 +5,7 @@ from typing import Final, Literal
 
 from pantry_core.heat.media import MediumName
 from pantry_core.meat import Kind
+from pantry_core.text import worded
 
 HeatName = Literal[
     "roast", "roast-staged", "slow-oven", "simmer", "simmer-glaze", "braise", "braise-fry", "sear",
@@ -49,6 +50,11 @@ class HeatStage:
     kind: str = "cook"
     dried: bool = False
 
+    def __post_init__(self) -> None:
+        """Its words may have figures in them."""
+        for name in ("how", "look", "tend"):
+            object.__setattr__(self, name, worded(getattr(self, name)))
+
 
 @dataclass(frozen=True, slots=True)
 class Heat:
@@ -67,6 +73,11 @@ class Heat:
     bird: tuple[HeatStage, ...] | None = None
     fish: tuple[HeatStage, ...] | None = None
     uncured: tuple[HeatStage, ...] | None = None
+
+    def __post_init__(self) -> None:
+        """Its words may have figures in them."""
+        for name in ("saying", "gives_up"):
+            object.__setattr__(self, name, worded(getattr(self, name)))
 
     def stages_for(self, kind: Kind, *, is_cured: bool = False) -> tuple[HeatStage, ...]:
         """Its stages for a kind of meat."""
@@ -112,17 +123,17 @@ def _roast(c: float, how: str, look: str) -> HeatStage:
 
 _MIN: Final = 1.0 / 60.0
 _HOT_START = _oven(
-    "roast-hot", "Roast hot", 230, "Oven as hot as 230 °C; dry the skin once more, salt it, put it "
-    "in.", "The skin begins to blister.", ends="time", span_h=(20 * _MIN, 25 * _MIN, 30 * _MIN),
+    "roast-hot", "Roast hot", 230, "Oven as hot as {@230 °C}; dry the skin once more, salt it, put "
+    "it in.", "The skin begins to blister.", ends="time", span_h=(20 * _MIN, 25 * _MIN, 30 * _MIN),
 )  # fmt: skip
 CRISP: Final = _oven(
-    "crisp", "Crisp the skin", 230, "Oven up to 230 °C, near the top.",
+    "crisp", "Crisp the skin", 230, "Oven up to {@230 °C}, near the top.",
     "The skin sounds hollow when tapped.", ends="look", span_h=(15 * _MIN, 20 * _MIN, 30 * _MIN),
     hands_min=5,
 )  # fmt: skip
 _SMOKE_LOW = HeatStage(
     "smoke-low", "Smoke, low", "smoker", "time", "Onto the racks, dry to the touch; thin smoke at "
-    "60 °C.", "The surface takes on colour; the smoke is thin and blue, not white.", "smoker", 60,
+    "{60 °C}.", "The surface takes on colour; the smoke is thin and blue, not white.", "smoker", 60,
     span_h=(1.0, 1.5, 2.0), hands_min=20, every_h=1.0, tend="Look to the fire, add wood",
 )  # fmt: skip
 
@@ -142,7 +153,7 @@ _SIMMER = _pot(
 )  # fmt: skip
 _BRAISE = _oven(
     "braise", "Braise", 150, "Brown it all over on the hob, half cover it with liquid, lid on, "
-    "oven at 150 °C.", "The liquid shivers; it does not boil.", ends="tender", covered=True,
+    "oven at {@150 °C}.", "The liquid shivers; it does not boil.", ends="tender", covered=True,
     span_h=(1.0, 1.75, 2.5), is_main=True, hands_min=20,
 )  # fmt: skip
 _COAT = HeatStage(
@@ -162,21 +173,21 @@ HEATS: Final[dict[HeatName, Heat]] = {
     for heat in (
         Heat("roast", "Roasted", "one heat, for what is tender by itself",
              "You lose the crispest skin, and doneness that is even from edge to edge.",
-             (_roast(180, "Oven at 180 °C; the probe goes into the thickest part, off the bone.",
+             (_roast(180, "Oven at {@180 °C}; the probe goes into the thickest part, off the bone.",
                      "Brown and sizzling."),),
-             bird=(_roast(190, "Skin side up, oven at 190 °C; the probe goes into the thickest "
+             bird=(_roast(190, "Skin side up, oven at {@190 °C}; the probe goes into the thickest "
                           "part, off the bone.",
                           "Brown all over."),)),
         Heat("roast-staged", "Roasted in stages", "hot, low, hot: for skin and crackling",
              "It is more work: three heats, and the oven to itself at the end.",
              (_HOT_START,
-              _oven("roast", "Roast low", 150, "Oven down to 150 °C; water into the tray, not on "
-                    "the skin.", "Even and pale brown.", ends="tender", span_h=(0.75, 1.25, 2.0),
+              _oven("roast", "Roast low", 150, "Oven down to {@150 °C}; water into the tray, not "
+                    "on the skin.", "Even and pale brown.", ends="tender", span_h=(0.75, 1.25, 2.0),
                     is_main=True, hands_min=5),
               CRISP), is_tender=True),
-        Heat("slow-oven", "Low and slow in the oven", "hours at 140 °C, for what must grow tender",
+        Heat("slow-oven", "Low and slow in the oven", "hours at {@140 °C}, for what must be tender",
              "It costs half a day of the oven.",
-             (_oven("roast", "Roast low and slow", 140, "Oven at 140 °C, covered for the first "
+             (_oven("roast", "Roast low and slow", 140, "Oven at {@140 °C}, covered for the first "
                     "half.", "It shrinks from the bone; a fork turns in it.", ends="tender",
                     span_h=(1.0, 1.75, 3.0), is_main=True),), is_tender=True),
         Heat("simmer", "Simmered until tender", "barely moving water; the broth is kept",
@@ -187,7 +198,7 @@ HEATS: Final[dict[HeatName, Heat]] = {
                    "boiling.", "It steams and hardly moves.", ends="tender",
                    span_h=(0.5, 1.0, 1.75)),
               _oven("glaze", "Glaze", 200, "Skin off, score the fat, brush with the glaze, oven at "
-                    "200 °C.", "Dark and sticky, not black.", ends="look",
+                    "{@200 °C}.", "Dark and sticky, not black.", ends="look",
                     span_h=(0.5, 0.6, 0.75))), is_tender=True),
         Heat("braise", "Braised", "browned, covered in its liquid, until tender",
              "You lose pink slices.", (_BRAISE,), is_tender=True),
@@ -213,7 +224,7 @@ HEATS: Final[dict[HeatName, Heat]] = {
                         "A brown crust all over.", "pan", 220,
                         span_h=(6 * _MIN, 8 * _MIN, 10 * _MIN), hands_min=15, attended=True,
                         batch_g=3000),
-              _oven("roast", "Finish in the oven", 220, "Straight into an oven at 220 °C, the "
+              _oven("roast", "Finish in the oven", 220, "Straight into an oven at {@220 °C}, the "
                     "probe in.", "It springs back when pressed.", is_main=True, hands_min=5))),
         Heat("stir-fry", "Fried very hot, in strips", "two to five minutes, in batches",
              "Nobody sits down: batch after batch, at the stove.",
@@ -241,48 +252,49 @@ HEATS: Final[dict[HeatName, Heat]] = {
                         "coals", 115, hands_min=30, every_h=0.5, tend="Top up the coals, baste",
                         is_main=True))),
         Heat("smoke", "Hot-smoked", "dried, then smoked until it is done",
-             "It costs a night to dry the surface, and the smoker; through 10 to 54 °C within 6 "
-             "h.", (_SMOKE_LOW, _smoke_hot(110, "Up to 110 °C.")), is_tender=True,
-             uncured=(_smoke_hot(120, "Onto the racks, dry to the touch; 120 °C from the start, "
+             "It costs a night to dry the surface, and the smoker; through {10 to 54 °C} within 6 "
+             "h.", (_SMOKE_LOW, _smoke_hot(110, "Up to {@110 °C}.")), is_tender=True,
+             uncured=(_smoke_hot(120, "Onto the racks, dry to the touch; {@120 °C} from the start, "
                                  "for there is no curing salt in it."),),
              fish=(HeatStage("smoke-low", "Smoke, low", "smoker", "time", "Onto oiled racks, tacky "
-                             "to the touch; smoke at 50 °C.", "It dries and takes on gold.",
+                             "to the touch; smoke at {50 °C}.", "It dries and takes on gold.",
                              "smoker", 50, span_h=(0.75, 1.0, 1.5), hands_min=20, dried=True),
-                   _smoke_hot(85, "Up to 85 °C; hotter, and white beads come out.", dried=True))),
+                   _smoke_hot(85, "Up to {@85 °C}; in hotter smoke white beads come out.",
+                              dried=True))),
         Heat("smoke-simmer", "Smoked, then into the pot", "smoke for the taste, water to finish",
              "You lose the dark crust.",
              (_SMOKE_LOW, _pot("simmer", "Simmer", 82, "Into hot water that hardly moves.",
                                "It steams and hardly moves.", ends="tender",
                                span_h=(0.5, 1.0, 1.75))), is_tender=True),
-        Heat("cold-smoke", "Cold-smoked", "hours in smoke below 30 °C; it cooks nothing",
+        Heat("cold-smoke", "Cold-smoked", "hours in smoke below {30 °C}; it cooks nothing",
              "There is no safety by heat: fish frozen against parasites and salted for it, or "
              "cured meat that is cooked later.",
              (HeatStage("cold-smoke", "Smoke, cold", "smoker", "time", "Thin smoke, never above "
-                        "30 °C: a cold night, or ice in the tray.", "Dry, gold, and cool to the "
+                        "{30 °C}: a cold night, or ice in the tray.", "Dry, gold, and cool to the "
                         "touch.", "smoker", 22, span_h=(4.0, 6.0, 10.0), hands_min=20, every_h=1.0,
-                        tend="Read the smoker: never above 30 °C", is_main=True),
-              _oven("roast", "Cook it", 120, "Oven at 120 °C, or sliced into a pan later.",
+                        tend="Read the smoker: never above {30 °C}", is_main=True),
+              _oven("roast", "Cook it", 120, "Oven at {@120 °C}, or sliced into a pan later.",
                     "", hands_min=5)),
              fish=(HeatStage("cold-smoke", "Smoke, cold", "smoker", "time", "Thin smoke, never "
-                             "above 30 °C: a cold night, or ice in the tray.",
+                             "above {30 °C}: a cold night, or ice in the tray.",
                              "Dry, gold, and cool to the touch.", "smoker", 22,
                              span_h=(4.0, 6.0, 10.0), hands_min=20, every_h=1.0,
-                             tend="Read the smoker: never above 30 °C", is_main=True),)),
+                             tend="Read the smoker: never above {30 °C}", is_main=True),)),
         Heat("fry", "Fried in a coat", "dipped, dredged, rested, fried in batches",
              "It costs a clean stove, and a cook who never leaves the fat.",
-             (_COAT, HeatStage("fry", "Fry", "hob", "inside", "Fat at 170 °C, a third to half of "
-                               "the pot; nothing dripping, lid at hand, never left.",
+             (_COAT, HeatStage("fry", "Fry", "hob", "inside", "Fat at {@170 °C}, a third to half "
+                               "of the pot; nothing dripping, lid at hand, never left.",
                                "Golden, and the fat grows quiet.", "fat", 170,
                                span_h=(4 * _MIN, 5 * _MIN, 6 * _MIN), hands_min=15, attended=True,
                                batch_g=750, is_main=True))),
-        Heat("in-fat", "Slowly, under fat", "hours under fat at 88 °C, then crisp or shredded",
+        Heat("in-fat", "Slowly, under fat", "hours under fat at {88 °C}, then crisp or shredded",
              "It costs a day, and a litre of fat that is strained and kept cold.",
              (HeatStage("in-fat", "Under fat, slowly", "oven", "tender", "Wipe the cure off, cover "
-                        "with melted fat, oven so that the fat is at 85 to 93 °C.",
+                        "with melted fat, oven so that the fat is at {85 to 93 °C}.",
                         "A bubble now and then.", "fat", 88, span_h=(1.5, 2.25, 3.5),
                         is_main=True),
-              _oven("crisp", "Crisp", 220, "Out of the fat, skin up, oven at 220 °C; or shred it "
-                    "into a hot pan.", "Brown, and the skin crackles.", ends="look",
+              _oven("crisp", "Crisp", 220, "Out of the fat, skin up, oven at {@220 °C}; or shred "
+                    "it into a hot pan.", "Brown, and the skin crackles.", ends="look",
                     span_h=(0.25, 0.33, 0.5), hands_min=10)), is_tender=True),
         Heat("pressure", "Under pressure", "about an hour instead of three",
              "You cannot look or taste while it cooks.",
@@ -294,15 +306,15 @@ HEATS: Final[dict[HeatName, Heat]] = {
                         span_h=(0.25, 0.25, 0.5), hands_min=5)), is_tender=True),
         Heat("poach", "Poached", "water or stock that trembles: fish, breasts, whole birds",
              "You lose a crust.",
-             (_pot("poach", "Poach", 82, "Into stock at 80 °C or so; it never boils.",
+             (_pot("poach", "Poach", 82, "Into stock at {80 °C} or so; it never boils.",
                    "It trembles; firm to the finger."),),
-             bird=(_pot("poach", "Poach", 88, "Into stock at 88 °C or so; it never boils.",
+             bird=(_pot("poach", "Poach", 88, "Into stock at {88 °C} or so; it never boils.",
                         "It trembles; the juices run clear."),)),
         Heat("steam", "Steamed", "over boiling water, lid on", "You lose a crust.",
              (_pot("steam", "Steam", 100, "Over boiling water, lid on.", "It flakes, or is firm.",
                    medium="steam"),)),
         Heat("bake", "Baked", "pieces on a tray, in a hot oven", "You lose gravy.",
-             (_roast(190, "On a tray, not touching, oven at 190 °C.", "Brown; fish flakes."),)),
+             (_roast(190, "On a tray, not touching, oven at {@190 °C}.", "Brown; fish flakes."),)),
         Heat("none", "Not cooked", "raw-cured fish, pickles", "There is no safety by heat.",
              ()),
     )

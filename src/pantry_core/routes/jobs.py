@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from typing import Final, Literal
 
 from pantry_core.errors import within
+from pantry_core.quantities import Minutes, Percent
 from pantry_core.routes.step import RouteStep
 from pantry_core.rules.rule import Mark, Rule
 from pantry_core.text import say
@@ -17,7 +18,9 @@ JobName = Literal[
 AT_THE_TABLE: Final = ("carve", "serve")
 MOST_MADE_G: Final = 50_000.0
 USUAL_REDUCED_TO: Final = 0.5
-STOCK_COOLS_H = Rule("stock-cools", 6.0, "h", "FDA Food Code 3-501.14, to 5 °C in all", Mark.MEMORY)
+STOCK_COOLS_H = Rule(
+    "stock-cools", 6.0, "h", say("FDA Food Code 3-501.14, to {5 °C} in all"), Mark.MEMORY
+)
 STOCK_KEEPS_H = Rule("stock-keeps", 72.0, "h", "USDA, 3 to 4 days in the fridge", Mark.MEMORY)
 BOILS_OFF_KG_H = Rule(
     "boils-off", 1.5, "kg/h", "water that a wide pot loses at a full boil", Mark.PRACTICE
@@ -143,7 +146,7 @@ def _dough(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
                   0.25, 0.25, 0.25, 15),
         RouteStep("prove", "prove", "Prove", "Covered, until it springs back slowly", "counter",
                   1.0, 1.5, 2.5),
-        RouteStep("bake", "cook", "Bake", "Oven at 220 °C", "oven", 0.5, 0.75, 1.0, 5),
+        RouteStep("bake", "cook", "Bake", "Oven at {@220 °C}", "oven", 0.5, 0.75, 1.0, 5),
         RouteStep("cool", "cool", "Cool on a rack", "Out of the tin", "counter", 0.5, 1.0, 6.0, 5),
     )  # fmt: skip
 
@@ -157,7 +160,7 @@ def _bread(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
                   0.25, 0.25, 0.25, 15),
         RouteStep("prove", "prove", "Prove", "Covered, until it springs back slowly", "counter",
                   0.5, 0.75, 1.5),
-        RouteStep("bake", "cook", "Bake", "Oven at 230 °C, until it sounds hollow", "oven",
+        RouteStep("bake", "cook", "Bake", "Oven at {@230 °C}, until it sounds hollow", "oven",
                   0.25, 0.5, 0.75, 5),
         RouteStep("cool", "cool", "Cool on a rack", "Under a cloth, so that it stays soft",
                   "counter", 0.25, 0.5, 8.0, 5),
@@ -167,13 +170,13 @@ def _bread(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
 def _stock(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
     boils_h = max(0.75, _quarters(boiling_down_h(mass_g, reduced_to)))
     return (
-        RouteStep("roast-bones", "cook", "Roast the bones", "Oven at 200 °C until brown", "oven",
+        RouteStep("roast-bones", "cook", "Roast the bones", "Oven at {@200 °C} until brown", "oven",
                   0.75, 0.75, 1.0, 10),
         RouteStep("simmer-stock", "cook", "Simmer overnight", "Cover with cold water; skim once; "
-                  "lid on, into the oven at 100 °C, where no flame is left alone", "oven",
+                  "lid on, into the oven at {@100 °C}, where no flame is left alone", "oven",
                   8.0, 10.0, 14.0, 10),
-        RouteStep("cool-stock", "cool", "Strain and cool", "Strain; into an ice bath or 5 cm deep: "
-                  "57 to 21 °C within 2 h, to 5 °C within 6 h in all", "counter",
+        RouteStep("cool-stock", "cool", "Strain and cool", "Strain; into an ice bath or {5 cm} "
+                  "deep: {57 to 21 °C} within 2 h, to {5 °C} within 6 h in all", "counter",
                   0.75, 1.0, 2.0, 10),
         RouteStep("set-stock", "set", "Set cold", "Into the fridge, uncovered until cold",
                   "fridge", 8.0, 12.0, STOCK_KEEPS_H.value, 5),
@@ -189,9 +192,9 @@ def _reduction(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
     boils_h = max(0.25, _quarters(boiling_down_h(mass_g, reduced_to)))
     return (
         RouteStep("boil", "make", "Strain and boil", say(
-                      "Strain it; what raw meat lay in boils for {minutes:g} min at a full boil "
+                      "Strain it; what raw meat lay in boils for {minutes} at a full boil "
                       "before anything else",
-                      minutes=RAW_LIQUID_BOILS_MIN.value,
+                      minutes=Minutes(RAW_LIQUID_BOILS_MIN.value),
                   ),
                   "hob", 0.25, 0.25, 0.5, 10),
         RouteStep("reduce", "cook", "Boil it down", say(
@@ -199,7 +202,7 @@ def _reduction(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
                       down_to=_down_to(reduced_to),
                   ), "hob",
                   *_around(boils_h), 5),
-        RouteStep("finish", "cook", "Finish the sauce", "Season, and keep it at 60 °C or above",
+        RouteStep("finish", "cook", "Finish the sauce", "Season, and keep it at {60 °C} or above",
                   "hob", 0.25, 0.25, 1.5, 10),
     )  # fmt: skip
 
@@ -240,7 +243,7 @@ def _roast_roots(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
     return (
         RouteStep("peel", "make", "Peel and cut", "In pieces of one size, oiled and salted",
                   "counter", 0.5, 0.5, 8.0, 30),
-        RouteStep("roast", "cook", "Roast the roots", "Oven at 200 °C, turned once", "oven",
+        RouteStep("roast", "cook", "Roast the roots", "Oven at {@200 °C}, turned once", "oven",
                   0.75, 1.0, 1.25, 5, until={"look": True}),
     )  # fmt: skip
 
@@ -251,7 +254,7 @@ def _cabbage(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
                   0.5, 0.5, 12.0, 30),
         RouteStep("braise", "cook", "Braise the cabbage", "Lid on, low; stirred now and then",
                   "hob", 0.75, 1.0, 1.5, 15),
-        RouteStep("keep-warm", "keep-warm", "Keep it warm", "Lid on, at 60 °C or above", "hob",
+        RouteStep("keep-warm", "keep-warm", "Keep it warm", "Lid on, at {60 °C} or above", "hob",
                   0.0, 0.0, 1.5),
     )  # fmt: skip
 
@@ -262,7 +265,7 @@ def _rice(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
                   0.25, 0.25, 0.5, 10),
         RouteStep("boil", "cook", "Cook the rice", "To the boil, then low under its lid", "hob",
                   0.25, 0.25, 0.5, 5),
-        RouteStep("swell", "stand", "Let it swell", "Lid on, off the heat, at 60 °C or above; "
+        RouteStep("swell", "stand", "Let it swell", "Lid on, off the heat, at {60 °C} or above; "
                   "what is left is cold within two hours", "counter", 0.25, 0.25, 1.0),
     )  # fmt: skip
 
@@ -303,7 +306,7 @@ def _around(hours: float) -> tuple[float, float, float]:
 def _down_to(part: float) -> str:
     words = {0.5: "by half", 1 / 3: "to a third", 0.25: "to a quarter", 0.2: "to a fifth"}
     near = next((word for value, word in words.items() if abs(value - part) < 0.01), None)
-    return near or say("until {part:.0f} % of it is left", part=100.0 * part)
+    return near or say("until {part} of it is left", part=Percent(100.0 * part, 0))
 
 
 def _parts(*shares: tuple[str, float]) -> tuple[Part, ...]:

@@ -2,6 +2,8 @@
 
 from dataclasses import dataclass
 
+from pantry_core.text import worded
+
 Until = dict[str, float | bool]
 """Until what a step goes on: an inside temperature, tender, a look, cold."""
 
@@ -29,3 +31,8 @@ class RouteStep:
     tend: str = ""
     until: Until | None = None
     trip: str | None = None
+
+    def __post_init__(self) -> None:
+        """Its words may have figures in them."""
+        for name in ("begin", "tend"):
+            object.__setattr__(self, name, worded(getattr(self, name)))

@@ -156,10 +156,17 @@ def _bought(kilos: float, cut: Cut, customs: Customs, *, frozen: bool) -> Iterat
     if kills:
         hours = PARASITES_H.value
         yield RouteStep(
-            "parasites", "freeze", "Freeze against parasites", "Into a freezer that holds −20 °C; "
-            "−18 does not do", "freezer", hours, hours, 24.0 * 90, 5,
+            "parasites",
+            "freeze",
+            "Freeze against parasites",
+            say("Into a freezer that holds {−20 °C}; {−18 °C} is too warm"),
+            "freezer",
+            hours,
+            hours,
+            24.0 * 90,
+            5,
             until={"cold_c": -20.0},
-        )  # fmt: skip
+        )
     elif frozen:
         yield RouteStep("freeze", "freeze", "Keep frozen", "", "freezer", 0.0, None, 24.0 * 90)
     if frozen or kills:

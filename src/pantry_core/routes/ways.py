@@ -5,6 +5,7 @@ from typing import Literal
 
 from pantry_core.mixes.request import Method
 from pantry_core.rules.constants import ENZYME_SLOW_H
+from pantry_core.text import say
 
 WayName = Literal[
     "even-brine", "strong-brine", "dry-cure", "heaped-cure", "dry-brine", "needle-brine", "needle",
@@ -129,7 +130,8 @@ WAYS: dict[WayName, Way] = {
             window_h=(12.0, 18.0, 24.0)),
         Way("herb-marinade", "Salted green herbs and oil", "Marinade", "marinade",
             "much salt, long: 3 to 5 days",
-            "Raw herbs in oil keep 4 days at 4 °C and no longer; it is turned twice a day.",
+            say("Raw herbs in oil keep 4 days at {4 °C} and no longer; it is turned twice a "
+                "day."),
             "window", "Rub the herbs in, into a bag, press the air out",
             "Turn the bag", TWICE_A_DAY_H, window_h=(72.0, 84.0, 96.0)),
         Way("quick-pickle", "Quick pickle", "Side", "marinade",

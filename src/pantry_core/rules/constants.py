@@ -1,13 +1,18 @@
 """Physical and customary figures that no profile changes."""
 
 from pantry_core.rules.rule import Mark, Rule
+from pantry_core.text import say
 
 FDC = "USDA FoodData Central"
 _GUIDE = "FDA Fish and Fishery Products Hazards and Controls Guidance"
 FISH_GUIDE, HISTAMINE_GUIDE = f"{_GUIDE}, ch. 13", f"{_GUIDE}, ch. 7"
 
 SATURATION = Rule(
-    "saturation", 0.264, "g salt per g of salt and water", "salometer scale, 15.6 °C", Mark.MEMORY
+    "saturation",
+    0.264,
+    "g salt per g of salt and water",
+    say("salometer scale, {15.6 °C}"),
+    Mark.MEMORY,
 )
 
 MEAT_DENSITY = Rule("meat-density", 1.06, "g/ml", "density of lean meat", Mark.MEMORY)
@@ -64,14 +69,15 @@ HEAP_SHARE = Rule(
 )
 ENZYME_THIN_MM = Rule("enzyme-thin", 10.0, "mm", "thin slices", Mark.PRACTICE)
 ENZYME_THIN_H = Rule(
-    "enzyme-fruit-thin", 2.0, "h", "kiwi, pineapple, papaya, raw, up to 10 mm", Mark.PRACTICE
+    "enzyme-fruit-thin", 2.0, "h", say("kiwi, pineapple, papaya, raw, up to {10 mm}"), Mark.PRACTICE
 )
 ENZYME_THICK_H = Rule(
     "enzyme-fruit-thick", 4.0, "h", "kiwi, pineapple, papaya, raw, thicker", Mark.PRACTICE
 )
 ENZYME_SLOW_H = Rule("enzyme-fruit-slow", 18.0, "h", "pear and ginger, overnight", Mark.PRACTICE)
 HERBS_IN_OIL_D = Rule(
-    "herbs-in-oil", 4.0, "d", "food-safety advice on raw garlic or herbs in oil, at 4 °C or below",
+    "herbs-in-oil", 4.0, "d", say("food-safety advice on raw garlic or herbs in oil, at {4 °C} "
+                                  "or below"),
     Mark.MEMORY,
 )  # fmt: skip
 THIN_EXCESS = Rule(

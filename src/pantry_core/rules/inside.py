@@ -1,6 +1,7 @@
 """How hot the thickest part must be, and for how long."""
 
 from pantry_core.rules.rule import Mark, Rule
+from pantry_core.text import say
 
 _SAFE = "USDA safe temperatures"
 _CODE = "FDA Food Code 3-401.11"
@@ -15,9 +16,15 @@ WILD_DEER = Rule("inside-wild-deer", 71.0, "°C", f"{_SAFE}; {_CODE} says 74", M
 OTHER_GAME = Rule("inside-other-game", 74.0, "°C", f"{_CODE}, wild and ground game", Mark.MEMORY)
 RABBIT = Rule("inside-rabbit", 71.0, "°C", f"{_SAFE}, farmed rabbit", Mark.MEMORY)
 
-NOT_INTACT_AS_SAFE = "63 °C held for 3 min, 66 for 1 min, or 70 at once, are as safe"
+NOT_INTACT_AS_SAFE = say(
+    "{63 °C} held for 3 min, {66 °C} for 1 min, or {70 °C} at once, are as safe"
+)
 SMOKED_FISH_MIN = Rule(
-    "smoked-fish-hold", 30.0, "min at 63 °C", "FDA fish guide, ch. 13, hot-smoked fish", Mark.MEMORY
+    "smoked-fish-hold",
+    30.0,
+    say("min at {63 °C}"),
+    "FDA fish guide, ch. 13, hot-smoked fish",
+    Mark.MEMORY,
 )
 TENDER_LOW = Rule("tender-from", 88.0, "°C", "a skewer slides in", Mark.PRACTICE)
 TENDER_HIGH = Rule("tender-to", 96.0, "°C", "a skewer slides in", Mark.PRACTICE)

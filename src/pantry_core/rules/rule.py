@@ -3,6 +3,8 @@
 from dataclasses import dataclass
 from enum import StrEnum
 
+from pantry_core.text import say
+
 
 class Mark(StrEnum):
     """How far a number can be trusted."""
@@ -24,7 +26,9 @@ class Source:
     @property
     def basis(self) -> str:
         """The source as a cook reads it, its mark included."""
-        return f"{self.source} ({self.mark})" if self.source else str(self.mark)
+        if not self.source:
+            return str(self.mark)
+        return say("{source} ({mark})", source=self.source, mark=str(self.mark))
 
 
 @dataclass(frozen=True, slots=True)

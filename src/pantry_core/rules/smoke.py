@@ -2,10 +2,15 @@
 
 from pantry_core.rules.constants import FISH_GUIDE
 from pantry_core.rules.rule import Mark, Rule
+from pantry_core.text import say
 
-WARMING_H = Rule("smoke-warming", 6.0, "h from 10 to 54 °C", "FSIS Appendix A", Mark.MEMORY)
+WARMING_H = Rule("smoke-warming", 6.0, say("h from {10 to 54 °C}"), "FSIS Appendix A", Mark.MEMORY)
 UNCURED_WARMING_H = Rule(
-    "smoke-warming-uncured", 4.0, "h from 10 to 54 °C", "uncured and not intact", Mark.PRACTICE
+    "smoke-warming-uncured",
+    4.0,
+    say("h from {10 to 54 °C}"),
+    "uncured and not intact",
+    Mark.PRACTICE,
 )
 UNCURED_AIR_C = Rule(
     "smoker-air", 107.0, "°C", "USDA, smoking uncured meat and poultry", Mark.MEMORY

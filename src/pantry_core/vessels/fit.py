@@ -9,6 +9,7 @@ from pydantic import Field, ValidationInfo, field_validator
 from pantry_core.document import Document, wrong
 from pantry_core.meat import MOST_MEAT_G
 from pantry_core.notice import Notice, notice
+from pantry_core.quantities import Millilitres, Millimetres
 from pantry_core.rules.constants import MEAT_DENSITY
 from pantry_core.rules.rule import Mark, Rule, Source
 from pantry_core.text import joined, listed, say
@@ -133,9 +134,9 @@ def fit(request: FitRequest) -> FitAnswer:
     ]
     if goes_in and not covered:
         text = say(
-            "It lies {level:.0f} mm under; {to_cover_ml:.0f} ml would cover it.",
-            level=level - height,
-            to_cover_ml=to_cover_ml,
+            "It lies {level} under; {to_cover_ml} would cover it.",
+            level=Millimetres(level - height, 0),
+            to_cover_ml=Millilitres(to_cover_ml, 0),
         )
         notices.append(notice("caution", "not-covered", text, COVER_MM))
     return FitAnswer(
@@ -204,6 +205,8 @@ def _material(vessel: Vessel, liquid_ml: float) -> list[Notice]:
 def _room(*, fits: bool, spare_ml: float) -> list[Notice]:
     if fits:
         return []
-    over = say("{over_ml:.0f} ml would run over.", over_ml=-spare_ml) if spare_ml < 0 else ""
+    over = (
+        say("{over_ml} would run over.", over_ml=Millilitres(-spare_ml, 0)) if spare_ml < 0 else ""
+    )
     geometry = Source("geometry", Mark.DERIVED)
     return [notice("stop", "too-small", joined(" ", ("The vessel is too small.", over)), geometry)]

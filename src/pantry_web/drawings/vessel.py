@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from math import pi, sqrt
 
+from pantry_core.quantities import Centimetres
 from pantry_core.rules.constants import MEAT_DENSITY
 from pantry_core.text import say
 from pantry_core.vessels.fit import COVER_MM, FitAnswer, Vessel
@@ -77,11 +78,13 @@ def vessel_picture(
         0.94 * 2.0 * half(height_mm / 2.0) / scale,
     )
     wanted = height_mm + COVER_MM.value
-    marks = [Mark(y(level), say("level {cm:.1f} cm", cm=level / 10), "level")]
+    marks = [Mark(y(level), say("level {cm}", cm=Centimetres(level / 10, 1)), "level")]
     if not answer.covered:
-        marks.append(Mark(y(wanted), say("covered at {cm:.1f} cm", cm=wanted / 10), "wanted"))
+        marks.append(
+            Mark(y(wanted), say("covered at {cm}", cm=Centimetres(wanted / 10, 1)), "wanted")
+        )
     if depth - level > 0.12 * tallest:
-        marks.append(Mark(y(depth), say("rim {cm:.1f} cm", cm=depth / 10), "rim"))
+        marks.append(Mark(y(depth), say("rim {cm}", cm=Centimetres(depth / 10, 1)), "rim"))
     return VesselPicture(
         walls=walls,
         liquid=liquid,

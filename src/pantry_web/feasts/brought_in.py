@@ -18,6 +18,7 @@ from pantry_core.formats.reading import Problem, problem_of
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.weighed import go_on
 from pantry_core.plan.instants import NotAnInstant, read_instant, read_zone
+from pantry_core.quantities import Number
 from pantry_core.rules.profiles import ProfileName
 from pantry_web.feasts.models import Dish, Event
 from pantry_web.feasts.state import DishState, derive
@@ -86,7 +87,9 @@ def wrong_time(where: str, text: str | None, zone: ZoneInfo, now: datetime) -> I
         if text is not None and not first <= read_instant(text, zone).year <= last:
             yield Problem(
                 where,
-                tell("a year from {first} to {last} would do", first=first, last=last),
+                tell(
+                    "a year from {first} to {last} would do", first=Number(first), last=Number(last)
+                ),
             )
     except NotAnInstant as error:
         yield Problem(where, str(error))

@@ -73,7 +73,7 @@ def copy(request: HttpRequest, feast_id: int) -> HttpResponse:
         else:
             messages.success(
                 request,
-                tell("Copied to {serve_at:%-d %B %Y}; the log stays here.", serve_at=new.serve_at),
+                tell("Copied to {day}; the log stays here.", day=f"{new.serve_at:%-d %B %Y}"),
             )
             was_told = new.dishes.filter(copied_from__review__is_skipped=False).exists()
             return redirect("last-time" if was_told else "feast", new.pk)

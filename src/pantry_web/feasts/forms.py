@@ -12,6 +12,7 @@ from django.utils.translation import gettext_lazy as _
 
 from pantry_core.meat import MOST_MEAT_G, MOST_THICKNESS_MM
 from pantry_core.plan.instants import NotAnInstant, local_instant
+from pantry_core.quantities import Clock
 from pantry_core.routes.jobs import JOBS, MOST_MADE_G, Job, Made, fed_by, job_route
 from pantry_core.text import joined
 from pantry_web.feasts.choices import cut_choices
@@ -87,7 +88,7 @@ class FeastForm(KitchenForm):
         if day < today:
             self.add_error(
                 "date",
-                tell("This day is over; today is {today:%A %-d %B %Y}.", today=today),
+                tell("This day is over; today is {today}.", today=f"{today:%A %-d %B %Y}"),
             )
         elif day > today + FARTHEST:
             self.add_error(
@@ -105,7 +106,9 @@ class FeastForm(KitchenForm):
             return
         if serve_at <= self.now:
             shown = self.now.astimezone(zone)
-            self.add_error("hour", tell("This hour is over; it is {shown:%H:%M} now.", shown=shown))
+            self.add_error(
+                "hour", tell("This hour is over; it is {shown} now.", shown=Clock(shown))
+            )
         self.cleaned_data["serve_at"] = serve_at
 
 
@@ -262,7 +265,7 @@ class MishapForm(ZonedForm):
             self.add_error("dish", gettext("Say which dish stood out."))
         if kind == Mishap.Kind.FRIDGE_WARM and self.cleaned_data.get("temperature") is None:
             self.add_error(
-                "temperature", gettext("Say how warm it was; at 5 °C or below nothing happened.")
+                "temperature", gettext("Say how warm it was; at {5 °C} or below nothing happened.")
             )
         return self.cleaned_data
 

@@ -270,6 +270,6 @@ class WeighSheet(AppendOnly):
     def __str__(self) -> str:
         return tell(
             "sheet of {dish} by rules {rules_version}",
-            dish=self.dish,
+            dish=str(self.dish),
             rules_version=self.rules_version,
         )

@@ -5,10 +5,12 @@ from typing import Any
 from django import forms
 from django.core.exceptions import ValidationError
 
+from pantry_core.quantities import Number
 from pantry_core.recipes.lines import ReadLine, read_line
 from pantry_core.recipes.weights import line_grams
 from pantry_core.recipes.words import Cups
 from pantry_core.rules.ingredients import INGREDIENTS
+from pantry_core.text import say
 from pantry_web.feasts.documents import Document
 from pantry_web.pantry.larder import Larder
 from pantry_web.sentences import tell, translated
@@ -33,8 +35,8 @@ class SaucesField(forms.CharField):
             raise ValidationError(
                 tell(
                     "{lines} sauces are too many; {most_lines} would do.",
-                    lines=len(lines),
-                    most_lines=MOST_LINES,
+                    lines=Number(len(lines)),
+                    most_lines=Number(MOST_LINES),
                 )
             )
         return [self._sauce(text) for text in lines]
@@ -61,7 +63,9 @@ class SaucesField(forms.CharField):
     def _weighed(self, text: str, line: ReadLine, key: str) -> tuple[float, float | None]:
         grams = line_grams(line, key, self.larder.g_per_ml(key))
         if grams is None or grams <= 0:
-            raise ValidationError(tell("“{text}”: how much? 120 ml or 100 g would do.", text=text))
+            raise ValidationError(
+                say("“{text}”: how much? {120 ml} or {100 g} would do.", text=text)
+            )
         packet = self.larder.packets.get(key)
         salt_pct = packet.salt_pct if packet else None
         if key == "other-sauce" and salt_pct is None:

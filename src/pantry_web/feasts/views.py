@@ -4,6 +4,7 @@ from django.contrib import messages
 from django.core.paginator import Paginator
 from django.http import HttpRequest, HttpResponse, QueryDict
 from django.shortcuts import redirect, render
+from django.utils.translation import gettext
 
 from pantry_core.plan.peaks import Stay, peaks
 from pantry_core.routes.jobs import Made
@@ -93,7 +94,7 @@ def feast(request: HttpRequest, feast_id: int) -> HttpResponse:
             form.add_error(None, str(refused))
             form.look_again(whole.feast.version)
         else:
-            messages.success(request, "Saved.")
+            messages.success(request, gettext("Saved."))
             return redirect("feast", feast_id)
     return feast_page(request, whole, form=form)
 

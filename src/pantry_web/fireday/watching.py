@@ -12,6 +12,7 @@ from pantry_core.heat.cooling import ALL_H, Cooling, cooling
 from pantry_core.heat.fuel import Fuel, fuel_for
 from pantry_core.history.log import hours_between
 from pantry_core.measures.said import span
+from pantry_core.quantities import Celsius
 from pantry_core.readings.sift import Sample
 from pantry_core.readings.watch import Watched, watched
 from pantry_core.rules.heat import WARM_BOX_C, WARM_BOX_H
@@ -126,10 +127,10 @@ class AtTheHeat:
             return None
         until = self.done.usual + timedelta(hours=WARM_BOX_H.value)
         return say(
-            "It would be ready {early} early: wrapped, it waits in a warm box at {warm_c:g} °C or "
+            "It would be ready {early} early: wrapped, it waits in a warm box at {warm_c} or "
             "above, read each hour, until {until} at the latest. Below that the two hours count.",
             early=span(hours_of(spare)),
-            warm_c=WARM_BOX_C.value,
+            warm_c=Celsius(WARM_BOX_C.value),
             until=quantities.five(until, self.view.dish.feast.time_zone),
         )
 

@@ -70,9 +70,9 @@ class HoursForm(PlainForm):
             clock = forms.TimeInput({"type": "time"}, "%H:%M")
             label = tell(
                 "{whose} on {day}, {end}",
-                whose=WHOSE[what],
+                whose=str(WHOSE[what]),
                 day=DAY_NAMES[day],
-                end=ENDS[end],
+                end=str(ENDS[end]),
             )
             self.fields[f"{what}_{day}_{end}"] = forms.TimeField(
                 label=label, required=False, widget=clock

@@ -8,6 +8,7 @@ from django.db.models import F, Q
 from django.utils.crypto import salted_hmac
 from django.utils.translation import gettext_lazy as _
 
+from pantry_core.quantities import Ppm
 from pantry_core.rules import profiles
 from pantry_core.text import say
 
@@ -53,14 +54,14 @@ class Kitchen(models.Model):
         US = (
             "us",
             say(
-                "United States style: nitrite up to {most_ppm:g} ppm", most_ppm=profiles.US.most_ppm
+                "United States style: nitrite up to {most_ppm}", most_ppm=Ppm(profiles.US.most_ppm)
             ),
         )
         EU = (
             "eu",
             say(
-                "European Union style: nitrite up to {most_ppm:g} ppm",
-                most_ppm=profiles.EU.most_ppm,
+                "European Union style: nitrite up to {most_ppm}",
+                most_ppm=Ppm(profiles.EU.most_ppm),
             ),
         )
 

@@ -3,6 +3,7 @@
 from django.contrib import messages
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseRedirect
 from django.shortcuts import get_object_or_404, redirect, render
+from django.utils.translation import gettext
 from django.views.decorators.http import require_POST
 
 from pantry_web import clock
@@ -26,7 +27,7 @@ def house(request: HttpRequest) -> HttpResponse:
     form = HouseForm(request.POST or None, units=kitchen.units, initial=_house_as_it_is(kitchen))
     if request.method == "POST" and form.is_valid():
         set_house(kitchen, form.cleaned_data)
-        messages.success(request, "Saved.")
+        messages.success(request, gettext("Saved."))
         return redirect("house")
     return _house_page(request, kitchen, form=form)
 
@@ -38,7 +39,7 @@ def hours(request: HttpRequest) -> HttpResponse:
     form = HoursForm(request.POST)
     if form.is_valid():
         set_hours.set_hours(kitchen, form.week("shop"), form.week("work"))
-        messages.success(request, "Saved.")
+        messages.success(request, gettext("Saved."))
         return redirect("house")
     return _house_page(request, kitchen, hours_form=form)
 

@@ -30,6 +30,7 @@ from pantry_core.learning.figures import (
     loss,
     salt_speed,
 )
+from pantry_core.quantities import Minutes
 from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.servings import usual_loss
 from pantry_web.feasts.documents import dish_document
@@ -95,7 +96,7 @@ class Figure:
     def _said(self, value: float) -> str:
         if self.is_of_the_usual:
             return f"{100.0 * value:.0f} %"
-        return tell("{minutes:.0f} min", minutes=5.0 * round(value / 5.0))
+        return tell("{length}", length=Minutes(5.0 * round(value / 5.0), 0))
 
 
 NAMES: dict[str, str | Promise] = {

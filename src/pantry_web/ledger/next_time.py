@@ -8,6 +8,7 @@ from typing import Any
 from django.utils.translation import gettext
 
 from pantry_core.measures.said import span
+from pantry_core.quantities import Percent
 from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.heats import HEATS, HeatName
 from pantry_core.routes.suits import ways_that_suit
@@ -67,7 +68,7 @@ def _less_salt(view: Outlook, review: Review) -> Iterator[Proposal]:
     yield Proposal(
         "salt",
         tell("It was {taste}.", taste=review.get_saltiness_display()),
-        tell("Salt it to {new:g} % instead of {old:g} %", new=target, old=before),
+        tell("Salt it to {new} instead of {old}", new=Percent(target), old=Percent(before)),
         {**view.dish.document, "cure": {**cure, "target_salt_pct": target}},
     )
 

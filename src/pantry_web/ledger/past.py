@@ -10,6 +10,7 @@ from django.utils.translation import gettext_lazy as _
 
 from pantry_core.history.weights import Stage
 from pantry_core.measures.said import span
+from pantry_core.quantities import Ppm
 from pantry_web.drawings.ledger import Span
 from pantry_web.feasts.choices import method_name
 from pantry_web.feasts.line_labels import label_with
@@ -129,7 +130,7 @@ def _facts(view: Outlook) -> dict[str, str]:
         told[gettext("Salt")] = f"{answer.sheet.salt.target_pct:.2g} %"
         nitrite = answer.sheet.nitrite.dry_ppm or answer.sheet.nitrite.even_ppm
         if nitrite:
-            told[gettext("Nitrite")] = tell("{nitrite:.0f} ppm", nitrite=nitrite)
+            told[gettext("Nitrite")] = tell("{nitrite}", nitrite=Ppm(nitrite, 0))
     if answer is not None and answer.inside_c is not None:
         told[gettext("Inside")] = temperature(answer.inside_c, units)
     for step in view.steps:

@@ -7,6 +7,7 @@ from io import BytesIO
 from django.utils.translation import gettext
 from PIL import Image, ImageOps
 
+from pantry_core.quantities import Number
 from pantry_web.refusal import Refused
 from pantry_web.sentences import tell
 
@@ -40,7 +41,10 @@ def kept(data: bytes) -> Kept:
     """
     if len(data) > MOST_BYTES:
         raise Refused(
-            tell("The photo has over {most} MB; a smaller one would do.", most=MOST_BYTES // 2**20)
+            tell(
+                "The photo has over {most} MB; a smaller one would do.",
+                most=Number(MOST_BYTES // 2**20),
+            )
         )
     try:
         with warnings.catch_warnings():

@@ -27,8 +27,8 @@ class Invitation(models.Model):
 
     def __str__(self) -> str:
         return tell(
-            "{role} of {kitchen} until {ends_at:%Y-%m-%d %H:%M}",
+            "{role} of {kitchen} until {ends_at}",
             role=self.role,
-            kitchen=self.kitchen,
-            ends_at=self.ends_at,
+            kitchen=str(self.kitchen),
+            ends_at=f"{self.ends_at:%Y-%m-%d %H:%M}",
         )

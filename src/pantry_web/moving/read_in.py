@@ -22,6 +22,7 @@ from pantry_core.formats.reading import (
     read_document,
 )
 from pantry_core.plan.instants import NotAnInstant, read_instant, read_zone
+from pantry_core.quantities import Between, Grams
 from pantry_core.routes.jobs import MOST_MADE_G
 from pantry_web import clock
 from pantry_web.feasts.brought_in import wrong_time, wrongs_of
@@ -244,7 +245,7 @@ def _wrong_route(where: str, steps: object, job: dict[str, Any] | None) -> Itera
             if not isinstance(a_head, float | int) or not 0 < a_head <= MOST_MADE_G:
                 yield Problem(
                     f"{where}.job.{A_HEAD}",
-                    tell("0 to {most_made_g:g} g would do", most_made_g=MOST_MADE_G),
+                    tell("{range} would do", range=Between(Grams(0), Grams(MOST_MADE_G))),
                 )
             told = {name: part for name, part in job.items() if name != A_HEAD}
             JobAsked.model_validate({**told, "made_g": 1000.0})

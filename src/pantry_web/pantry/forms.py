@@ -7,6 +7,7 @@ from django.utils.translation import gettext
 from django.utils.translation import gettext_lazy as _
 
 from pantry_core.measures.units import RECIPE_ML
+from pantry_core.quantities import Grams
 from pantry_core.rules.cures import LABEL_MOST
 from pantry_core.rules.ingredients import INGREDIENTS
 from pantry_core.vessels.fit import NEEDED
@@ -35,7 +36,9 @@ class ScaleForm(KitchenForm):
         """It holds more than its smallest step."""
         division, capacity = (self.cleaned_data.get(name) for name in ("division", "capacity"))
         if division and capacity and capacity <= division:
-            self.add_error("capacity", gettext("It holds more than its smallest step, like 5 kg."))
+            self.add_error(
+                "capacity", gettext("It holds more than its smallest step, like {5 kg}.")
+            )
         return self.cleaned_data
 
     @property
@@ -90,13 +93,16 @@ class IngredientForm(KitchenForm):
         elif grams is not None and not spoon:
             self.add_error("spoon", gettext("Say which spoon or cup it was."))
         elif grams is None and spoon and "spoon_mass" not in self.errors:
-            self.add_error("spoon_mass", gettext("Say what it weighs, like 18 g."))
+            self.add_error("spoon_mass", gettext("Say what it weighs, like {18 g}."))
         elif grams is not None and spoon:
             each = grams / RECIPE_ML[spoon]
             if not LEAST_G_PER_ML <= each <= MOST_G_PER_ML:
                 self.add_error(
                     "spoon_mass",
-                    tell("That is {each:.2g} g a millilitre; weigh the spoon again.", each=each),
+                    tell(
+                        "That is {density} a millilitre; weigh the spoon again.",
+                        density=Grams(each, 2),
+                    ),
                 )
         return cleaned
 
@@ -157,7 +163,9 @@ class VesselForm(KitchenForm):
             if name not in self.errors and self.cleaned_data.get(name) is None:
                 self.add_error(
                     name,
-                    tell("A vessel that is {shape} needs this; measure it inside.", shape=shape),
+                    tell(
+                        "A vessel that is {shape} needs this; measure it inside.", shape=str(shape)
+                    ),
                 )
         return self.cleaned_data
 

@@ -41,7 +41,7 @@ def add_thing(request: HttpRequest, thing: str) -> HttpResponse:
         form.add_error("name", gettext("The pantry is full; remove something first."))
     if form.is_valid():
         put_in(model, kitchen, form.values)
-        messages.success(request, "Saved.")
+        messages.success(request, gettext("Saved."))
         return redirect("pantry")
     return _page(request, kitchen, bad=(thing, form))
 
@@ -54,7 +54,7 @@ def change_thing(request: HttpRequest, thing: str, thing_id: int) -> HttpRespons
     form = form_class(request.POST or None, units=kitchen.units, initial=form_class.as_it_is(found))
     if request.method == "POST" and form.is_valid():
         change(found, form.values)
-        messages.success(request, "Saved.")
+        messages.success(request, gettext("Saved."))
         return redirect("pantry")
     context = {"form": form, "thing": thing, "found": found}
     status = 422 if form.is_bound else 200

@@ -6,6 +6,7 @@ from datetime import datetime
 from django.http import HttpRequest, HttpResponse
 
 from pantry_core.formats.calendar import Moment, Told, calendar
+from pantry_core.quantities import Minutes
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.planning.access import outlook_of
 from pantry_web.planning.hands import Task, tasks
@@ -63,8 +64,8 @@ def _note(task: Task, kitchen: Kitchen) -> str:
     if late := _late_min(kitchen):
         told.append(
             tell(
-                "Reminded {late} min sooner: so late has work begun in this kitchen.",
-                late=late,
+                "Reminded {late} sooner: so late has work begun in this kitchen.",
+                late=Minutes(late),
             )
         )
     if task.withheld:

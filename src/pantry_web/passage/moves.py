@@ -108,12 +108,12 @@ def _why(document: Document, locked: Problem, found: Plan, move: Move) -> Iterat
     if between is not None:
         earliest, latest = between
         yield (
-            say("Whatever else moves, it begins {at:%a %H:%M}.", at=earliest)
+            say("Whatever else moves, it begins {at}.", at=f"{earliest:%a %H:%M}")
             if earliest == latest
             else say(
-                "Whatever else moves, it begins between {earliest:%a %H:%M} and {latest:%a %H:%M}.",
-                earliest=earliest,
-                latest=latest,
+                "Whatever else moves, it begins between {earliest} and {latest}.",
+                earliest=f"{earliest:%a %H:%M}",
+                latest=f"{latest:%a %H:%M}",
             )
         )
     elif not others:

@@ -19,6 +19,7 @@ from pantry_core.dish.work import dish
 from pantry_core.errors import OutOfRange
 from pantry_core.formats.reading import Problem, problem_of
 from pantry_core.rules import RULES_VERSION
+from pantry_core.text import WHOLE
 from pantry_web.background.patient import write_if_free
 from pantry_web.planning.models import DishAnswer
 
@@ -131,7 +132,7 @@ def _stored(digests: Iterable[str]) -> dict[str, Answer]:
 
 def _keep(fresh: dict[str, Answer]) -> None:
     rows = [
-        DishAnswer(digest=digest, answer=_ADAPTER.dump_json(answer).decode())
+        DishAnswer(digest=digest, answer=_ADAPTER.dump_json(answer, context=WHOLE).decode())
         for digest, answer in fresh.items()
         if not isinstance(answer, Broken)
     ]

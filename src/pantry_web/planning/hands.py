@@ -9,6 +9,7 @@ from typing import Literal
 from pantry_core.dish.answer import DishStep, Gate
 from pantry_core.history.log import hours_between
 from pantry_core.plan.result import PlannedStep
+from pantry_core.quantities import Minutes
 from pantry_core.routes.ways import WAYS
 from pantry_core.text import say
 from pantry_web import quantities
@@ -266,7 +267,7 @@ def asked_of(view: Outlook) -> str | None:
         return None
     minutes = round(60 * hours_between(since, view.now))
     return say(
-        "{running} began {minutes} min ago. Is it really over?",
+        "{running} began {minutes} ago. Is it really over?",
         running=running.title,
-        minutes=minutes,
+        minutes=Minutes(minutes),
     )

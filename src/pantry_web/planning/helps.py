@@ -16,6 +16,7 @@ from pantry_core.plan.changes import Change
 from pantry_core.plan.problem import GRID, resolve
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Plan
+from pantry_core.quantities import Hours
 from pantry_core.routes.ways import WAYS, WayName
 from pantry_core.text import Sentence, say
 from pantry_web.background import queue
@@ -202,7 +203,7 @@ def _lying_otherwise(view: Outlook) -> Iterator[Decided]:
 def _length(hours: float, apart_h: float) -> str:
     """A length as it is told beside another: both in hours where they are not half days apart."""
     in_days = hours >= HOURS_PER_DAY and apart_h % HALF_DAY_H == 0
-    return span(hours) if in_days else say("{hours:g} h", hours=round(hours, 1))
+    return span(hours) if in_days else say("{length}", length=Hours(round(hours, 1)))
 
 
 def _otherwise(view: Outlook) -> Iterator[Decided]:

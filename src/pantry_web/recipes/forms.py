@@ -6,6 +6,7 @@ from django import forms
 from django.utils.translation import gettext_lazy as _
 
 from pantry_core.mixes.request import MOST_INJECTION_SHARE
+from pantry_core.quantities import Number
 from pantry_core.recipes.found import MOST_BYTES, NotARecipe, Recipe, from_json_ld
 from pantry_core.routes.ways import WAYS
 from pantry_web.feasts.choices import way_choices, way_of
@@ -80,8 +81,8 @@ class ImportForm(PlainForm):
         if file.size > MOST_BYTES:
             raise forms.ValidationError(
                 tell(
-                    "This file has {size:.1f} MB; a recipe of 1 MB at the most would do.",
-                    size=file.size / 1e6,
+                    "This file has {size} MB; a recipe of 1 MB at the most would do.",
+                    size=Number(file.size / 1e6, 1),
                 )
             )
         try:

@@ -263,7 +263,7 @@ def _kept(view: Outlook) -> str:
         if planned.end > planned.start:
             until = Instant(planned.end, view.dish.feast.time_zone).local
             stays.append(
-                tell("into the {place} until {until:%a %H:%M}", place=step.place, until=until)
+                tell("into the {place} until {until}", place=step.place, until=f"{until:%a %H:%M}")
             )
     return ", ".join(stays)
 

@@ -51,7 +51,7 @@ class CoolingForm(KitchenForm):
     is_cured = forms.BooleanField(
         label=_("A whole piece, cured with 100 ppm or more"), required=False
     )
-    is_reheated = forms.BooleanField(label=_("Brought back to 74 °C once before"), required=False)
+    is_reheated = forms.BooleanField(label=_("Brought back to {74 °C} once before"), required=False)
 
     def judged(self) -> Cooling:
         """Where it stands; call it when the form is valid."""

@@ -15,6 +15,7 @@ from pantry_core.errors import OutOfRange
 from pantry_core.formats.reading import problem_of
 from pantry_core.measures.said import span
 from pantry_core.meat import NEVER_CURED
+from pantry_core.quantities import Percent
 from pantry_core.routes.customs import CUSTOMS
 from pantry_core.routes.cuts import CUTS, Cut
 from pantry_core.routes.servings import Servings, servings
@@ -176,8 +177,10 @@ def _suggested(found: Worked, form: DishForm, units: str) -> tuple[str, ...]:
     hours = empty("days", found.settled.in_h)
     thickness = empty("thickness", request.meat.thickness_mm)
     taken = [
-        "" if salt is None else say("{salt:g} % salt", salt=round(salt, 2)),
-        "" if strength is None else say("a brine of {strength:g} %", strength=round(strength, 1)),
+        "" if salt is None else say("{salt} salt", salt=Percent(round(salt, 2))),
+        ""
+        if strength is None
+        else say("a brine of {strength}", strength=Percent(round(strength, 1))),
         "" if water is None else say("{water} of water", water=mass(water, units)),
         say("{hours} in it", hours=span(hours)) if hours else "",
     ]

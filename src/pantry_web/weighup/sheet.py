@@ -17,7 +17,7 @@ from pantry_core.rules.profiles import NitriteLimits
 from pantry_web.drawings.scales import Bars, Gauge, Length, bars, gauge
 from pantry_web.feasts.documents import House
 from pantry_web.feasts.line_labels import label_of
-from pantry_web.quantities import spoons
+from pantry_web.quantities import PINCH_TBSP, spoons
 from pantry_web.sentences import tell
 
 TABLESPOON_ML = RECIPE_ML["tbsp"]
@@ -149,6 +149,13 @@ def _sheet(
     )
 
 
+def _by_spoon(tablespoons: float, name: str) -> str:
+    """About how much that is for the eye."""
+    if tablespoons < PINCH_TBSP:
+        return tell("about a pinch of {name}", name=name)
+    return tell("about {spoons} tbsp of {name}", spoons=spoons(tablespoons), name=name)
+
+
 def shown_lines(
     request: WeighRequest, lines: tuple[Line, ...], house: House
 ) -> Iterator[ShownLine]:
@@ -164,16 +171,9 @@ def shown_lines(
             aside = gettext("ice is part of it")
         elif line.name == "salt" and (own or table):
             name, each = own if own else (gettext("table salt"), table.value if table else 1.0)
-            aside = tell(
-                "about {spoons} tbsp of {name}",
-                spoons=spoons(line.grams / each / TABLESPOON_ML),
-                name=name.lower(),
-            )
+            aside = _by_spoon(line.grams / each / TABLESPOON_ML, name.lower())
         elif line.name == "sugar" and sugar:
-            aside = tell(
-                "about {spoons} tbsp of sugar",
-                spoons=spoons(line.grams / sugar.value / TABLESPOON_ML),
-            )
+            aside = _by_spoon(line.grams / sugar.value / TABLESPOON_ML, gettext("sugar"))
         scale = house.scale_for(line.grams)
         yield ShownLine(
             line.name, label_of(line.name, request), line.grams, aside,

@@ -3,6 +3,7 @@
 from django.contrib import messages
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
+from django.utils.translation import gettext
 from django.views.decorators.http import require_POST
 
 from pantry_core.formats.operations import weigh_out_from
@@ -70,7 +71,7 @@ def weigh_up(request: HttpRequest, dish_id: int) -> HttpResponse:
         except Refused as refused:
             form.add_error("name", str(refused))
         else:
-            messages.success(request, "Saved.")
+            messages.success(request, gettext("Saved."))
             return redirect("weigh-up", dish_id)
     return _page(request, view.dish.feast, form, view.whole.house, view)
 

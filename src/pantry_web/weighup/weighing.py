@@ -111,7 +111,7 @@ def trim(request: HttpRequest, dish_id: int) -> HttpResponse:
 def _what_changed(before: DishOut, after: DishOut, units: str) -> str:
     told, was, now = [], before.sheet, after.sheet
     if before.asked is None or after.asked is None or was is None or now is None:
-        return "Saved."
+        return gettext("Saved.")
     for line in now.lines:
         if abs(line.grams - was.grams(line.name)) > 1e-6 * line.grams:
             label = label_of(line.name, after.asked).lower()

@@ -1,5 +1,6 @@
 """Adding a dish to a feast."""
 
+from pantry_core.quantities import Number
 from pantry_web.feasts.documents import Document
 from pantry_web.feasts.models import Dish, Feast
 from pantry_web.pantry.models import Vessel
@@ -25,7 +26,7 @@ def add_dish(
         raise Refused(
             tell(
                 "{most_dishes} dishes are the most a feast can hold; drop one first.",
-                most_dishes=MOST_DISHES,
+                most_dishes=Number(MOST_DISHES),
             )
         )
     return Dish.objects.create(

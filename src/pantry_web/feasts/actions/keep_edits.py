@@ -4,6 +4,7 @@ from pydantic import ValidationError
 
 from pantry_core.dish.request import MOST_EDITS, Edit
 from pantry_core.formats.reading import problem_of
+from pantry_core.quantities import Number
 from pantry_web.feasts.documents import Document
 from pantry_web.feasts.models import Dish
 from pantry_web.presses.once import once
@@ -24,7 +25,10 @@ def keep_edits(dish: Dish, edits: dict[str, Document]) -> None:
     """
     if len(edits) > MOST_EDITS:
         raise Refused(
-            tell("{most_edits} changes are the most; take one back first.", most_edits=MOST_EDITS)
+            tell(
+                "{most_edits} changes are the most; take one back first.",
+                most_edits=Number(MOST_EDITS),
+            )
         )
     for each in edits.values():
         try:

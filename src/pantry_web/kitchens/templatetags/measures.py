@@ -57,6 +57,13 @@ def volume(millilitres: float, units: str) -> str:
     return sentences.translated(quantities.volume(millilitres, units))
 
 
+@register.simple_tag
+def roughly_between(low_g: float, high_g: float, units: str) -> str:
+    """A range of masses as one asks for them in a shop; one mass, where both are said alike."""
+    low, high = (quantities.roughly(grams, units) for grams in (low_g, high_g))
+    return low if low == high else sentences.tell("{low} to {high}", low=low, high=high)
+
+
 @register.filter
 def count(found: Sized) -> int:
     """How many there are."""

@@ -2,6 +2,7 @@
 
 from datetime import timedelta
 
+from pantry_core.quantities import Number
 from pantry_web import clock
 from pantry_web.kitchens.models import Cook, Kitchen
 from pantry_web.members.links import still_open
@@ -22,7 +23,10 @@ def invite(kitchen: Kitchen, role: str, by: Cook) -> Invitation:
     """
     if still_open(kitchen.invitations.all()).count() >= MOST_OPEN:
         raise Refused(
-            tell("{most_open} invitations are open already; end one first.", most_open=MOST_OPEN)
+            tell(
+                "{most_open} invitations are open already; end one first.",
+                most_open=Number(MOST_OPEN),
+            )
         )
     now = clock.real()
     return kitchen.invitations.create(role=role, made_by=by, made_at=now, ends_at=now + OPEN_FOR)

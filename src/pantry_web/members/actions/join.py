@@ -19,7 +19,7 @@ def join(invitation: Invitation, cook: Cook) -> Membership:
     Raises: Refused when it is used or over, or the cook is in that kitchen already.
     """
     if Membership.objects.filter(kitchen=invitation.kitchen, cook=cook).exists():
-        raise Refused(tell("You cook at {kitchen} already.", kitchen=invitation.kitchen))
+        raise Refused(tell("You cook at {kitchen} already.", kitchen=str(invitation.kitchen)))
     mine = still_open(Invitation.objects.filter(pk=invitation.pk))
     if not mine.update(used_by=cook):
         raise Refused(OVER)

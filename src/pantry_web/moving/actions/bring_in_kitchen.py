@@ -6,6 +6,7 @@ from zoneinfo import ZoneInfo
 
 from pantry_core.formats.kitchen import KitchenDish, KitchenFeast, MishapDocument
 from pantry_core.plan.instants import read_instant, read_zone
+from pantry_core.quantities import Number
 from pantry_web.feasts.actions.bring_in_feast import bring_in_feast
 from pantry_web.feasts.actions.record_mishap import record_mishap
 from pantry_web.feasts.models import Dish, Feast, KeptRoute
@@ -37,7 +38,7 @@ def bring_in_kitchen(read: KitchenReadIn, by: Cook) -> Kitchen:
         raise Refused(
             tell(
                 "{most_kitchens} kitchens are the most that one cook can have; leave one.",
-                most_kitchens=MOST_KITCHENS,
+                most_kitchens=Number(MOST_KITCHENS),
             )
         )
     document = read.document

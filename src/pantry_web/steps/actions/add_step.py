@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from django.utils.text import slugify
 
 from pantry_core.dish.answer import DishStep
+from pantry_core.quantities import Number
 from pantry_web.feasts.actions.keep_edits import edits_of, keep_edits
 from pantry_web.feasts.documents import Document
 from pantry_web.feasts.models import Dish
@@ -24,7 +25,9 @@ def add_step(dish: Dish, steps: Sequence[DishStep], after: str, fields: Document
     """
     if len(steps) >= MOST_STEPS:
         raise Refused(
-            tell("{most_steps} steps are the most; remove one first.", most_steps=MOST_STEPS)
+            tell(
+                "{most_steps} steps are the most; remove one first.", most_steps=Number(MOST_STEPS)
+            )
         )
     edits, ids = edits_of(dish), [step.id for step in steps]
     taken = {*ids, *edits}

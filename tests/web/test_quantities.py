@@ -1,0 +1,114 @@
+"""Every figure of a sentence comes back to what it was, within its rounding, in both units."""
+
+import random
+import re
+from dataclasses import fields, is_dataclass
+
+import pytest
+
+from pantry_core.dish.request import DishRequest
+from pantry_core.dish.work import dish
+from pantry_core.quantities import (
+    Between,
+    Celsius,
+    Centimetres,
+    CuringSalt,
+    Division,
+    Grams,
+    Kilograms,
+    Millilitres,
+    Millimetres,
+    Quantity,
+    Rise,
+    Setting,
+    literal,
+)
+from pantry_core.text import Text, packed, say, unpacked
+from pantry_web.quantities import measured
+from pantry_web.sentences import said
+from tests.reference.dishes import random_dish
+
+FRACTIONS = {"¼": 0.25, "½": 0.5, "¾": 0.75, "⅛": 0.125, "⅜": 0.375, "⅝": 0.625, "⅞": 0.875}
+OF = {  # by definition: in the unit of the kind
+    "g": 1.0, "kg": 1000.0, "oz": 28.349523125, "lb": 453.59237, "mm": 1.0, "cm": 10.0,
+    "in": 25.4, "ml": 1.0, "l": 1000.0, "cup": 236.5882365, "cups": 236.5882365, "qt": 946.352946,
+}  # fmt: skip
+WITHIN = {  # how far the words of a kitchen in pounds may be from the figure
+    Setting: 13 / 1.8, Celsius: 0.5 / 1.8, Rise: 0.5 / 1.8, Millimetres: 25.4 / 16,
+    Centimetres: 25.4 / 16,
+}  # fmt: skip
+TOLD = re.compile(r"(?P<whole>[-−\d.\u202f]*)(?P<part>[¼½¾⅛⅜⅝⅞]?) (?P<unit>[a-z]+|°[CF])")
+
+
+def back(text):
+    """The figure that words with a unit stand for, and whether they are degrees."""
+    total = 0.0
+    for found in TOLD.finditer(text):
+        whole = float(found["whole"].replace("−", "-").replace("\u202f", "") or 0.0)
+        value = whole + FRACTIONS.get(found["part"], 0.0)
+        if found["unit"].startswith("°"):
+            return value, found["unit"]
+        total += value * OF[found["unit"]]
+    return total, ""
+
+
+def quantities_in(value):
+    """Every quantity of a sentence, an answer, or whatever holds them."""
+    if isinstance(value, Text):
+        for hole in re.findall(r"\{([^{}:]+)[^{}]*\}", value.pattern):
+            named = hole in value.figures
+            yield from quantities_in(value.figures[hole] if named else literal(hole))
+    elif isinstance(value, Between):
+        yield from (value.low, value.high)
+    elif isinstance(value, Quantity):
+        yield value
+    elif isinstance(value, (tuple, list)):
+        for each in value:
+            yield from quantities_in(each)
+    elif is_dataclass(value):
+        for field in fields(value):
+            yield from quantities_in(getattr(value, field.name))
+
+
+def is_told_rightly(quantity):
+    """Whether the words in pounds come back to the figure."""
+    value, unit = back(measured(quantity, "imperial"))
+    scale = {Kilograms: 1000.0, Centimetres: 10.0}.get(type(quantity), 1.0)
+    true = quantity.value * scale
+    if unit == "°F":
+        true = 1.8 * true if isinstance(quantity, Rise) else 32 + 1.8 * true
+        return abs(value - true) <= 1.8 * WITHIN[type(quantity)] + 1e-6
+    near = WITHIN.get(type(quantity), 0.15 * abs(true) + 1.5)
+    return abs(value - true) <= near
+
+
+MEASURED = (
+    Celsius, Rise, Grams, CuringSalt, Division, Kilograms, Millimetres, Centimetres, Millilitres,
+)  # fmt: skip
+
+
+def test_every_figure_of_random_dishes_comes_back():
+    dice, seen = random.Random(35), set()
+    for _ in range(60):
+        answer = dish(DishRequest.model_validate({"profile": "us", **random_dish(dice)}))
+        for quantity in quantities_in(answer):
+            if isinstance(quantity, MEASURED):
+                assert is_told_rightly(quantity), quantity
+                seen.add(type(quantity))
+    assert {Celsius, Setting, Grams, Millimetres} <= seen
+
+
+def test_a_sentence_is_read_back_as_it_was_kept():
+    inside = say("{cut:lower} at {inside}, {reach}, in {5 cm}", cut=say("Loin"),
+                 inside=Celsius(53.0), reach=Between(Celsius(10), Celsius(54)))  # fmt: skip
+    again = unpacked(packed(inside))
+    assert (again, again.pattern, again.figures) == (inside, inside.pattern, inside.figures)
+    assert said(again, "imperial") == "loin at 127 °F, 50 to 129 °F, in 2 in"
+    older = unpacked({"$text": "{c:g} °C for {h:.1f} h", "$with": {"c": 63.0, "h": 2.25}})
+    assert said(older) == "63 °C for 2.2 h"
+    assert unpacked({"$text": "no {cut!r}", "$with": {"cut": "yak"}}) == "no 'yak'"
+
+
+@pytest.mark.parametrize("typed", ["{180 °C", "a {bag} of 5", "{}", "{{x}}", "50% {off}"])
+def test_what_somebody_typed_stays(typed):
+    assert said(typed, "imperial") == typed
