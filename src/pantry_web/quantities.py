@@ -165,8 +165,9 @@ def volume(millilitres: float, units: str) -> str:
     return f"{amount:.0f} ml" if amount < 995 else f"{_plain(litres, 1 if litres < 10 else 0)} l"
 
 
-SETTING_F = 25
-"""An oven in degrees Fahrenheit has marks so far apart."""
+OVEN_MARKS_F, LOW_MARKS_F, OVEN_FROM_F = 25, 5, 300
+"""The marks of an oven are so far apart from 300 °F on; what is low is set more finely (common
+practice)."""
 
 
 def measured(figure: Figure, units: str) -> str:
@@ -194,7 +195,9 @@ def _in_fahrenheit(celsius: float) -> str:
 
 
 def _marked(celsius: float) -> str:
-    return f"{SETTING_F * round(fahrenheit(celsius) / SETTING_F)}"
+    exact = fahrenheit(celsius)
+    apart = OVEN_MARKS_F if exact >= OVEN_FROM_F else LOW_MARKS_F
+    return f"{apart * round(exact / apart)}"
 
 
 _IN_POUNDS: Final[dict[type[Quantity], Callable[[float], tuple[str, str]]]] = {

@@ -123,6 +123,8 @@ def test_gauge_and_bars():
         (measured(literal("−20 °C"), "imperial"), "−4 °F"),
         (measured(literal("−18 °C"), "imperial"), "0 °F"),
         (measured(Division(0.1), "imperial"), "0.1 g"),
+        (measured(literal("@85 °C"), "imperial"), "185 °F"),
+        (measured(literal("@190 °C"), "imperial"), "375 °F"),
         (measured(Between(Grams(450.0), Grams(1400.0)), "imperial"), "15.87 oz to 3 lb 1.4 oz"),
     ],
 )  # fmt: skip

@@ -35,7 +35,8 @@ OF = {  # by definition: in the unit of the kind
 }  # fmt: skip
 WITHIN = {  # how far the words of a kitchen in pounds may be from the figure
     Setting: 13 / 1.8, Celsius: 0.5 / 1.8, Rise: 0.5 / 1.8, Millimetres: 25.4 / 16,
-    Centimetres: 25.4 / 16,
+    Centimetres: 25.4 / 16, Grams: 28.35 / 20, Kilograms: 453.6 / 8, CuringSalt: 0.05,
+    Division: 1e-9,
 }  # fmt: skip
 TOLD = re.compile(r"(?P<whole>[-−\d.\u202f]*)(?P<part>[¼½¾⅛⅜⅝⅞]?) (?P<unit>[a-z]+|°[CF])")
 
@@ -78,7 +79,7 @@ def is_told_rightly(quantity):
     if unit == "°F":
         true = 1.8 * true if isinstance(quantity, Rise) else 32 + 1.8 * true
         return abs(value - true) <= 1.8 * WITHIN[type(quantity)] + 1e-6
-    near = WITHIN.get(type(quantity), 0.15 * abs(true) + 1.5)
+    near = WITHIN.get(type(quantity), 0.13 * abs(true) + 1.0)  # cups and quarts by their quarters
     return abs(value - true) <= near
 
 
