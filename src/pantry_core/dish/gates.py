@@ -314,11 +314,12 @@ def _text(known: Known, end: str, goal_c: float | None, *, is_open: bool) -> str
             if is_open
             else say("{step}: does it look done?", step=known.step.title)
         )
-    if read is None or goal_c is None:
+    assert goal_c is not None  # noqa: S101 - what is neither felt nor seen has its figure
+    if read is None:
         return say(
             "Read it first: {title} goes on until {goal_c}.",
             title=title,
-            goal_c=Celsius(goal_c or 0.0),
+            goal_c=Celsius(goal_c),
         )
     if not is_open:
         return say(

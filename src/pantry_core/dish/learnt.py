@@ -33,8 +33,7 @@ def of_the_learnt(asked: DishRequest, settled: Settled, way: Route) -> Iterator[
         yield notice("note", "learnt-liking", text, OWN)
     if meat.salt_speed != 1.0 and settled.purpose == "through":
         text = say(
-            "The wait is reckoned with salt that goes in {percent} as fast as usual, as it "
-            "has in this kitchen.",
+            "Salt goes in {percent} as fast as usual in this kitchen, and the wait allows for it.",
             percent=Percent(100.0 * meat.salt_speed, 0),
         )
         yield notice("note", "learnt-speed", text, OWN)

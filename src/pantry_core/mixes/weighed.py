@@ -187,8 +187,8 @@ def _what_follows(
             text = say(
                 "{weighed_g} of curing salt is too much for this piece: {wanted_g} is right. "
                 "Weigh it again before anything is mixed. If it is mixed already, throw the "
-                "mix away; if it is on the meat, wash the meat, throw the cure away and begin "
-                "anew without curing salt.",
+                "mix away; if it is on the meat, wash the meat, throw the cure away and start "
+                "again without curing salt.",
                 weighed_g=CuringSalt(line.weighed_g, 2),
                 wanted_g=CuringSalt(line.wanted_g, 2),
             )
