@@ -32,9 +32,10 @@ print(client.cookies["sessionid"].value)
 """
 
 LONGEST = (
-    "browser/test_journey.py", "browser/test_fire.py", "reference/test_hours_counted.py",
+    "browser/test_journey.py", "browser/test_passage.py", "browser/alone/test_fire.py",
+    "reference/test_hours_counted.py",
     "web/test_attack.py", "web/test_words.py", "web/test_migrations.py", "web/test_running.py",
-    "browser/test_passage.py", "browser/test_away.py", "browser/test_today.py",
+    "browser/alone/test_away.py", "browser/alone/test_today.py",
     "reference/test_mutations.py", "web/test_passage.py", "web/test_feast.py", "web/test_access.py",
     "web/test_ledger.py", "web/test_fire.py", "reference/test_heat.py", "web/test_whole.py",
     "web/test_one_verdict.py", "core/test_ways_of_cooking.py", "web/test_doors.py",
@@ -42,6 +43,8 @@ LONGEST = (
     "web/test_moving.py",
 )  # fmt: skip
 """The files that take longest, longest first (by `--durations`): whoever is free takes the next."""
+TOGETHER = ("browser/test_journey.py", "browser/test_passage.py")
+"""One process takes all of these: they share a server."""
 DIVIDED = (
     "web/test_words.py", "web/test_passage.py", "web/test_feast.py", "web/test_ledger.py",
     "web/test_whole.py", "web/test_dish.py",
@@ -53,8 +56,10 @@ class ByTime(LoadScopeScheduling):
     """Hands out a file at a time, of the files that are divided a test."""
 
     def _split_scope(self, nodeid):
-        file = nodeid.split("::")[0]
-        return nodeid if file.removeprefix("tests/") in DIVIDED else file
+        file = nodeid.split("::")[0].removeprefix("tests/")
+        if file in TOGETHER:
+            return TOGETHER[0]
+        return nodeid if file in DIVIDED else file
 
 
 @pytest.hookimpl(optionalhook=True)
@@ -63,7 +68,7 @@ def pytest_xdist_make_scheduler(config, log):
     return ByTime(config, log)
 
 
-@pytest.hookimpl(tryfirst=True)
+@pytest.hookimpl(trylast=True)
 def pytest_collection_modifyitems(items):
     """Put the files that take longest first."""
     rank = {f"tests/{name}": n for n, name in enumerate(LONGEST)}
@@ -83,28 +88,37 @@ def environment(data):
     }  # fmt: skip
 
 
-@pytest.fixture(scope="session")
-def loaded_demo(tmp_path_factory):
-    """The folder of a demo that is loaded once, by whichever worker comes first; to be copied.
-
-    Its file `signed-in` holds the key of a session of the demo's cook, `migrated` is the database
-    before anything was loaded.
-    """
+def made_once(tmp_path_factory, name, make):
+    """A folder that one of the processes fills, whichever comes first, for all of them."""
     base = tmp_path_factory.getbasetemp()
-    is_one_of_several = "PYTEST_XDIST_WORKER" in os.environ
-    folder = (base.parent if is_one_of_several else base) / "loaded-demo"
-    done = folder / "signed-in"
+    folder = (base.parent if "PYTEST_XDIST_WORKER" in os.environ else base) / name
+    done = folder / "made"
     try:
         folder.mkdir()
     except FileExistsError:
         for _ in range(3000):
-            if done.exists() and done.read_text():
-                break
+            if done.exists():
+                return folder
             time.sleep(0.1)
-    else:
+        pytest.fail(f"nobody made {name}")
+    make(folder)
+    done.touch()
+    return folder
+
+
+@pytest.fixture(scope="session")
+def loaded_demo(tmp_path_factory):
+    """The folder of a demo that is loaded once; to be copied.
+
+    Its file `signed-in` holds the key of a session of the demo's cook, `migrated` is the database
+    before anything was loaded.
+    """
+
+    def load(folder):
         session = subprocess.run(
             [sys.executable, "-c", LOAD], cwd=ROOT, env=environment(folder), check=True,
             stdout=subprocess.PIPE, text=True,
         ).stdout.split()[-1]  # fmt: skip
-        done.write_text(session)
-    return folder
+        (folder / "signed-in").write_text(session)
+
+    return made_once(tmp_path_factory, "loaded-demo", load)

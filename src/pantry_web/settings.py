@@ -5,6 +5,9 @@ from pathlib import Path
 
 from csp.constants import NONE, SELF
 
+os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
+"""The matrices of the models are small: more threads only take processors from other requests."""
+
 ROOT = Path(__file__).resolve().parents[2]
 DATA = Path(os.environ.get("PANTRY_DATA", ROOT / "var"))
 PLAIN_HTTP = os.environ.get("PANTRY_PLAIN_HTTP") == "1"

@@ -18,6 +18,7 @@ from pantry_web.feasts.models import Dish, Feast
 from pantry_web.kitchens.actions.found_kitchen import found_kitchen
 from pantry_web.kitchens.models import Cook, Kitchen
 from pantry_web.planning.outlook import outlook
+from tests.conftest import made_once
 from tests.web import pseudo
 
 NOW = demo.STANDS_AT
@@ -108,9 +109,7 @@ def cook(quince, client):
 @pytest.fixture(scope="session")
 def catalogue(tmp_path_factory):
     """The folder of the language that nobody speaks."""
-    folder = tmp_path_factory.mktemp("locale")
-    pseudo.write_catalogue(folder)
-    return folder
+    return made_once(tmp_path_factory, "locale", pseudo.write_catalogue)
 
 
 @pytest.fixture

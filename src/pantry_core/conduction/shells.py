@@ -145,10 +145,18 @@ def modes(shape: Shape, bath: float, biot: float = BARE) -> Modes:
 
 def centre_of(levels: Vector, shape: Shape) -> Vector:
     """The levels at the very heart, from the two innermost layers, as a parabola."""
+    first, second = centre_weights(shape)[:2]
+    return np.asarray(levels[..., 0] * first + levels[..., 1] * second)
+
+
+@lru_cache
+def centre_weights(shape: Shape) -> Vector:
+    """What each layer counts at the very heart: a parabola through the two innermost [-]."""
     middles = shells(shape).middles
     bend = middles[0] ** 2 / (middles[1] ** 2 - middles[0] ** 2)
-    first, second = levels[..., 0], levels[..., 1]
-    return np.asarray(first - (second - first) * bend)
+    weights = np.zeros(LAYERS)
+    weights[:2] = 1.0 + bend, -bend
+    return weights
 
 
 def between(shape: Shape, low: float, high: float) -> Vector:

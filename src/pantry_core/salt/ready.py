@@ -6,12 +6,20 @@ from typing import Literal
 
 import numpy as np
 
-from pantry_core.conduction.shells import CLOSED, HELD, LAYERS, POWER, Vector, modes, time_to_take
+from pantry_core.conduction.shells import (
+    CLOSED,
+    HELD,
+    LAYERS,
+    POWER,
+    Vector,
+    centre_weights,
+    modes,
+    time_to_take,
+)
 from pantry_core.errors import within
 from pantry_core.meat import Meat, Shape
 from pantry_core.rules.rule import Mark, Rule
 from pantry_core.salt.properties import at_temperature, band_of
-from pantry_core.salt.travel import hearts_of
 
 COOKED = Rule("ready-cooked", 0.70, "of the even value", "for what will be cooked", Mark.PRACTICE)
 RAW_FISH = Rule("ready-raw", 0.85, "of the even value", "for fish eaten raw", Mark.PRACTICE)
@@ -102,19 +110,19 @@ def _in_a_bath(shape: Shape, bath: float) -> Vector:
     """The heart in parts of the even value, over TIMES, all salt being in the bath at first."""
     state = np.zeros(LAYERS + 1)
     state[-1] = (1.0 + bath) / bath
-    return hearts_of(modes(shape, bath).later(state, TIMES), shape)
+    heart = np.append(centre_weights(shape), 0.0)
+    return np.maximum(modes(shape, bath).course(state, heart).at(TIMES), 0.0)
 
 
 @lru_cache(maxsize=512)
 def _under_dry_salt(shape: Shape, even: float) -> Vector:
     """The heart in parts of the even value, over TIMES, with saturation as 1."""
-    held = modes(shape, HELD)
-    rows = 1.0 + held.later(np.full(LAYERS, -1.0), TIMES)
-    used_up = time_to_take(shape, np.full(LAYERS, -1.0), even)
-    profile = 1.0 + held.later(np.full(LAYERS, -1.0), np.asarray([used_up]))[0]
-    after = modes(shape, CLOSED).later(profile, np.maximum(TIMES - used_up, 0.0))
-    layers = np.where((used_up > TIMES)[:, None], rows, after)
-    return np.asarray(hearts_of(layers, shape) / even)
+    held, bare, heart = modes(shape, HELD), np.full(LAYERS, -1.0), centre_weights(shape)
+    before = 1.0 + held.course(bare, heart).at(TIMES)
+    used_up = time_to_take(shape, bare, even)
+    profile = 1.0 + held.later(bare, np.asarray([used_up]))[0]
+    after = modes(shape, CLOSED).course(profile, heart).at(np.maximum(TIMES - used_up, 0.0))
+    return np.asarray(np.maximum(np.where(used_up > TIMES, before, after), 0.0) / even)
 
 
 def _crossing(hearts: Vector, share: float) -> float:

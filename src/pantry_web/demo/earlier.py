@@ -54,10 +54,15 @@ def cook_earlier_nights(
 
 def go_by_the_plan(kitchen: Kitchen, feast: Feast, now: datetime) -> None:
     """The cook has seen the plan and goes by it, so that what changes later is told."""
-    whole = feast_outlook(feast, kitchen, now)
-    if whole.solving is not None:
-        work_out_plan.call(whole.solving.pk)
+    work_out(feast, kitchen, now)
     keep_plan(feast, feast_outlook(feast, kitchen, now).plan)
+
+
+def work_out(feast: Feast, kitchen: Kitchen, now: datetime) -> None:
+    """Solve the plan of a feast unless it is solved."""
+    solving = feast_outlook(feast, kitchen, now).solving
+    if solving is not None:
+        work_out_plan.call(solving.pk)
 
 
 def _cook_through(dish: Dish, kitchen: Kitchen, cook: Cook, serve_at: datetime) -> None:

@@ -7,7 +7,7 @@ from datetime import UTC, datetime
 
 from django.db import transaction
 
-from pantry_web.demo.earlier import cook_earlier_nights, go_by_the_plan
+from pantry_web.demo.earlier import cook_earlier_nights, go_by_the_plan, work_out
 from pantry_web.demo.probe import put_in_the_probe
 from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.actions.log.begin_step import begin_step
@@ -132,7 +132,10 @@ def stock_the_pantry(kitchen: Kitchen) -> None:
 
 @transaction.atomic
 def load_whole() -> None:
-    """Load the whole demo unless it is there: all five dishes, and a supper that comes too soon."""
+    """Load the whole demo unless it is there: all five dishes, and a supper that comes too soon.
+
+    Its plans are worked out, so that the first page is complete.
+    """
     if Cook.objects.filter(username=COOK).exists():
         return
     load()
@@ -149,6 +152,8 @@ def load_whole() -> None:
     cook_earlier_nights(kitchen, Cook.objects.get(username=COOK), earlier, ZONE)
     _go_by_the_last_time(lantern)
     go_by_the_plan(kitchen, lantern, STANDS_AT)
+    for feast in Feast.objects.filter(kitchen=kitchen, serve_at__gte=STANDS_AT):
+        work_out(feast, kitchen, STANDS_AT)
 
 
 def _go_by_the_last_time(lantern: Feast) -> None:

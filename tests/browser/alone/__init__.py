@@ -1,0 +1,1 @@
+"""Browser tests that serve a kitchen of their own: they stop it, or move its clock."""
