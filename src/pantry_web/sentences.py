@@ -15,6 +15,8 @@ from pantry_web.quantities import measured
 OURS = "$"
 """How a sentence stands in JSON begins so. A key of somebody's own that begins like it gets one
 sign more, so that nothing that was brought in can pass for a sentence and be filled in."""
+AT_FIRST = {"pattern", "figures"}
+"""The keys of a sentence as it was stored at first, with bare numbers for figures."""
 MOST_REMEMBERED = 8192
 """So many texts are not looked up again."""
 
@@ -102,7 +104,10 @@ def _outside_holes(pattern: str) -> str:
 
 
 class SentencesField(models.JSONField):
-    """JSON whose sentences keep their patterns, so that each reader gets their own language."""
+    """JSON whose sentences keep their patterns, so that each reader gets their own language.
+
+    Sentences are read in every shape in which they were ever stored.
+    """
 
     def __init__(self, *args: Any, **kwargs: Any) -> None:
         kwargs["encoder"] = DjangoJSONEncoder
@@ -134,7 +139,18 @@ def _unpacked(value: Any) -> Any:
     if is_packed(value):
         return unpacked(value)
     if isinstance(value, dict):
-        return {key.removeprefix(OURS): _unpacked(each) for key, each in value.items()}
+        made = {key.removeprefix(OURS): _unpacked(each) for key, each in value.items()}
+        return _sentence_of_the_first_shape(made) if value.keys() == AT_FIRST else made
     if isinstance(value, list):
         return [_unpacked(each) for each in value]
     return value
+
+
+def _sentence_of_the_first_shape(made: dict[str, Any]) -> Any:
+    pattern, figures = made["pattern"], made["figures"]
+    if not isinstance(pattern, str) or not isinstance(figures, dict):
+        return made
+    try:
+        return Text(pattern, figures)
+    except ValueError:  # a hole that nothing fills; NotALiteral is one
+        return pattern

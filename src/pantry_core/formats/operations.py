@@ -1,7 +1,7 @@
 """The operations of the open interface: one JSON document in, one out."""
 
 import json
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from functools import cache
 from typing import Any
 
@@ -65,8 +65,17 @@ def kept_sheet(sheet: WeighOut) -> dict[str, Any]:
     return data
 
 
-def weigh_out_from(answer: object) -> WeighOut:
-    """The sheet in the JSON data of a `weigh` answer, as it was kept."""
+def weigh_out_from(answer: Mapping[str, Any]) -> WeighOut:
+    """The sheet in the JSON data of a `weigh` answer, in every shape in which it was ever kept.
+
+    Parameters: answer; the first sheets had a school's days in the place of the model's, without a
+    band: those are left out.
+    Returns: the sheet; masses [g], shares [%], nitrite [mg/kg].
+    Raises: pydantic.ValidationError for what is no sheet.
+    """
+    ready = answer.get("ready")
+    if isinstance(ready, Mapping) and ready.get("days_low") is None:
+        answer = {**answer, "ready": None}
     sheet: WeighOut = _adapter(WeighOut).validate_python(answer)
     return sheet
 

@@ -1,6 +1,5 @@
 """The queue: hand over, lease, progress, stop, failed, the stored answer."""
 
-import hashlib
 import logging
 import threading
 from collections.abc import Callable
@@ -12,7 +11,6 @@ from django.db import OperationalError, close_old_connections, connections
 from django.db.models import F, Q
 from django.utils import timezone
 from django_tasks.base import Task
-from pydantic_core import to_json
 
 from pantry_web.background.models import Work
 from pantry_web.background.patient import write_if_free
@@ -66,11 +64,6 @@ class Report:
                     raise
             else:
                 return
-
-
-def key_of(kind: str, asked: object) -> str:
-    """A key that is the same for whatever asks the same."""
-    return f"{kind}-{hashlib.sha256(to_json(asked)).hexdigest()}"
 
 
 def hand_over(

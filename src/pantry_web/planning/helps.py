@@ -20,6 +20,7 @@ from pantry_core.quantities import Hours
 from pantry_core.routes.ways import WAYS, WayName
 from pantry_core.text import Sentence, say
 from pantry_web.background import queue
+from pantry_web.background.answers import Answers
 from pantry_web.background.models import Work
 from pantry_web.feasts.documents import dish_document
 from pantry_web.feasts.models import Feast
@@ -57,7 +58,7 @@ class Remedy:
     decided: Document | None = None
 
 
-_REMEDIES: TypeAdapter[list[Remedy]] = TypeAdapter(list[Remedy])
+_REMEDIES = Answers("helps", TypeAdapter(list[Remedy]))
 
 
 def is_needed(whole: FeastOutlook) -> bool:
@@ -78,14 +79,14 @@ def remedies(whole: FeastOutlook) -> list[Remedy] | Work:
     work = asked_for(whole)
     if work.state != Work.State.DONE:
         return work
-    return _REMEDIES.validate_python(work.answer or [], strict=False)
+    return _REMEDIES.read(work.answer or [])
 
 
 def asked_for(whole: FeastOutlook) -> Work:
     """What would help, as it is asked for within a quarter of an hour."""
     plain, held = whole.plan_documents
     quarter = whole.now.timestamp() // GRID.total_seconds()
-    key = queue.key_of("helps", (quarter, whole.feast.pk, {**held, "now": ""}))
+    key = _REMEDIES.key_of((quarter, whole.feast.pk, {**held, "now": ""}))
     asked = {"feast": whole.feast.pk, "now": whole.now.isoformat(), "plan": plain, "held": held}
     return queue.hand_over(whole.kitchen, key, asked, work_out_remedies)
 
@@ -109,7 +110,7 @@ def work_out_remedies(pk: int) -> None:
         for document in documents:
             if document["dishes"] and not found:
                 found = [*_of_pieces(whole, document), *_of_the_plan(whole, document)]
-        return _REMEDIES.dump_python(found)
+        return _REMEDIES.written(found)
 
     queue.carry_out(pk, deed)
 

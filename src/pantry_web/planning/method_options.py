@@ -1,6 +1,5 @@
 """What could still be made of a piece by the hour of a feast, beside what is planned already."""
 
-import json
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
@@ -15,6 +14,7 @@ from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.ways import WAYS, Way, WayName
 from pantry_core.text import Sentence, joined, say
 from pantry_web.background import queue
+from pantry_web.background.answers import Answers
 from pantry_web.background.models import Work
 from pantry_web.feasts.documents import dish_document
 from pantry_web.feasts.models import Feast
@@ -44,7 +44,7 @@ class MethodOption:
         return WAYS[self.method]
 
 
-_OPTIONS: TypeAdapter[list[MethodOption]] = TypeAdapter(list[MethodOption])
+_OPTIONS = Answers("options", TypeAdapter(list[MethodOption]))
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,7 +73,7 @@ def method_options(whole: FeastOutlook, piece: Document) -> MethodOptions:
     if whole.solving is not None:
         return MethodOptions([], len(ways), is_done=False)
     work = _asked_for(whole, piece)
-    answers = _OPTIONS.validate_python(work.answer or [], strict=False)
+    answers = _OPTIONS.read(work.answer or [])
     return MethodOptions(
         sorted(answers, key=lambda each: not each.can),
         len(ways),
@@ -85,7 +85,7 @@ def method_options(whole: FeastOutlook, piece: Document) -> MethodOptions:
 def _asked_for(whole: FeastOutlook, piece: Document) -> Work:
     plan = {**whole.plan_documents[0], "now": ""}
     quarter = whole.now.timestamp() // GRID.total_seconds()
-    key = queue.key_of("options", (quarter, json.dumps([plan, piece], sort_keys=True)))
+    key = _OPTIONS.key_of((quarter, plan, piece))
     asked = {"feast": whole.feast.pk, "now": whole.now.isoformat(), "piece": piece}
     return queue.hand_over(whole.kitchen, key, asked, work_out_options)
 
@@ -102,8 +102,8 @@ def work_out_options(pk: int) -> None:
         answers: list[MethodOption] = []
         for way in _ways(asked["piece"]["cut"]):
             answers.append(_option(whole, asked["piece"], way))
-            report.answer(_OPTIONS.dump_python(answers))
-        return _OPTIONS.dump_python(answers)
+            report.answer(_OPTIONS.written(answers))
+        return _OPTIONS.written(answers)
 
     queue.carry_out(pk, deed)
 

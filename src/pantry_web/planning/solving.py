@@ -18,6 +18,7 @@ from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Plan, PlannedStep, Why
 from pantry_core.text import Sentence
 from pantry_web.background import queue
+from pantry_web.background.answers import Answers
 from pantry_web.background.models import Work
 from pantry_web.background.patient import write_if_free
 from pantry_web.feasts.models import Feast
@@ -48,7 +49,7 @@ class Asked:
         starts = sorted((*pair, start.isoformat()) for pair, start in self.keep.items())
         is_one = self.held is self.document
         documents = [{**each, "now": ""} for each in (self.document, self.held)[is_one:]]
-        return queue.key_of("plan", (documents, starts))
+        return _SOLVED.key_of((documents, starts))
 
     def stored(self) -> Document:
         """As JSON data."""
@@ -88,7 +89,7 @@ class Solved:
 
 Found = dict[str, Work]
 _remembered: OrderedDict[tuple[int, str, datetime], Solved] = OrderedDict()
-_SOLVED: TypeAdapter[Solved] = TypeAdapter(Solved)
+_SOLVED = Answers("plan", TypeAdapter(Solved))
 
 
 def solved(
@@ -108,7 +109,7 @@ def solved(
         queue.forget(kept)
     if not behind and _open_steps(asked.document) <= QUICK_STEPS:
         answer = solve(asked)
-        data = _SOLVED.dump_python(answer)
+        data = _SOLVED.written(answer)
         write_if_free(lambda: queue.keep_answer(kitchen, asked.key, asked.stored(), data))
         return answer
     if kept is not None and found is not None and kept.state == Work.State.FAILED:
@@ -120,7 +121,7 @@ def solved(
 def begin_with(kitchen: Kitchen, asked: Asked, plan: Plan) -> None:
     """Go by a plan that was found at once; what is not proven is looked into beside the pages."""
     is_proven = plan.status == "optimal"
-    data = _SOLVED.dump_python(Solved(plan, is_proven=is_proven))
+    data = _SOLVED.written(Solved(plan, is_proven=is_proven))
     if is_proven:
         write_if_free(lambda: queue.keep_answer(kitchen, asked.key, asked.stored(), data))
     else:
@@ -148,7 +149,7 @@ def work_out_plan(pk: int) -> None:
 
         answer = solve(Asked.of(report.document), tell, report.wants_stop)
         forget_old_answers()
-        return _SOLVED.dump_python(answer)
+        return _SOLVED.written(answer)
 
     queue.carry_out(pk, deed)
 
@@ -279,7 +280,7 @@ def _answer_of(work: Work) -> Solved:
     known = _remembered.get(_name(work))
     if known is not None:
         return known
-    read = _SOLVED.validate_python(work.answer, strict=False).in_utc()
+    read = _SOLVED.read(work.answer).in_utc()
     if work.state != Work.State.DONE:
         return read
     if len(_remembered) >= MOST_REMEMBERED:

@@ -1,6 +1,7 @@
-"""Fill a database of an earlier migration, migrate it, and print what it says as JSON.
+"""Fill databases of earlier migrations, migrate them, and print what they say as JSON, by name.
 
-It runs in a process of its own, whose data folder is empty; its argument is the file with the rows.
+It runs in a process of its own, whose data folder is empty; its arguments are the files with the
+rows.
 """
 
 import json
@@ -13,13 +14,27 @@ import django
 
 django.setup()
 
+from django.conf import settings  # noqa: E402
+from django.core.files.uploadedfile import SimpleUploadedFile  # noqa: E402
 from django.core.management import call_command  # noqa: E402
 from django.db import connection  # noqa: E402
 from django.db.migrations.executor import MigrationExecutor  # noqa: E402
+from django.test import Client  # noqa: E402
 
-from pantry_web.feasts.models import Event, Feast, KeptRoute, WeighSheet  # noqa: E402
+from pantry_web.feasts.models import Dish, Event, Feast, KeptRoute, WeighSheet  # noqa: E402
+from pantry_web.kitchens.models import Kitchen  # noqa: E402
+from pantry_web.planning.answers import forget  # noqa: E402
 from pantry_web.planning.outlook import feast_outlook  # noqa: E402
 from pantry_web.planning.solving import work_out_plan  # noqa: E402
+from tests.web.test_words import pages  # noqa: E402
+
+FOR_POSTS, OF_NO_PIECE = 405, 404
+
+
+def connect(name):
+    """Go on with a database of the data folder."""
+    connection.close()
+    connection.settings_dict["NAME"] = settings.DATA / f"{name}.sqlite3"
 
 
 def fill(earlier):
@@ -33,8 +48,50 @@ def fill(earlier):
             database.executemany(f"INSERT INTO {table} ({names}) VALUES ({marks})", content["rows"])  # noqa: S608
 
 
+def unanswered(kitchen, client):
+    """The pages that do not answer, each with its status; a side job has no page of a piece."""
+    jobs = [f"/dishes/{each.pk}/" for each in Dish.objects.all() if "job" in each.document]
+    for path in pages(kitchen):
+        status = client.get(path).status_code
+        is_none = status == OF_NO_PIECE and any(path.startswith(each) for each in jobs)
+        if status >= 400 and status != FOR_POSTS and not is_none:
+            yield f"{path}: {status}"
+
+
+def moved(kitchen, client):
+    """The kitchen's own file, and the one of the kitchen that is made from it."""
+    taken_out = client.get("/house/kitchen.json").content
+    upload = SimpleUploadedFile("x.json", taken_out)
+    answer = client.post("/house/in/", {"document": upload})
+    assert answer.status_code == 302, answer.content.decode()
+    Kitchen.objects.filter(pk=kitchen.pk).update(name="the one before")
+    new = Kitchen.objects.exclude(pk=kitchen.pk).get()
+    client.post(f"/kitchens/{new.pk}/", follow=True)
+    return json.loads(taken_out), json.loads(client.get("/house/kitchen.json").content)
+
+
+def walked():
+    """What the pages of the kitchen answer: those that fail, the sheets, the file that moves."""
+    kitchen, client = Kitchen.objects.get(), Client()
+    client.force_login(kitchen.memberships.get().cook)
+    sheets = {
+        pk: client.get(f"/dishes/{pk}/weigh-up/").content.decode()
+        for pk in WeighSheet.objects.values_list("dish_id", flat=True)
+    }
+    failed = list(unanswered(kitchen, client))
+    taken_out, brought_in = moved(kitchen, client)
+    return {"unanswered": failed, "sheets": sheets, "is_moved_whole": taken_out == brought_in}
+
+
 def main():
-    fill(json.loads(Path(sys.argv[1]).read_text()))
+    json.dump({path: said_by(Path(path)) for path in sys.argv[1:]}, sys.stdout, default=str)
+
+
+def said_by(path):
+    """What a database says once it is migrated; it stays in the data folder, under its name."""
+    connect(path.stem)
+    forget()
+    fill(json.loads(path.read_text()))
     call_command("migrate", verbosity=0)
     told = {"dishes": {}, "plans": {}, "routes": list(KeptRoute.objects.values("name", "steps"))}
     for feast in Feast.objects.select_related("kitchen"):
@@ -56,7 +113,7 @@ def main():
         }  # fmt: skip
     for name, model in (("feasts_event", Event), ("feasts_weighsheet", WeighSheet)):
         told[name] = model.objects.count()
-    json.dump(told, sys.stdout, default=str)
+    return told | walked()
 
 
 if __name__ == "__main__":
