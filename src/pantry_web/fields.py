@@ -13,6 +13,7 @@ from pantry_core.measures.durations import parse_duration
 from pantry_core.measures.quantity import NotAQuantity, parse_number, parse_quantity
 from pantry_core.measures.temperature import fahrenheit, parse_temperature
 from pantry_core.measures.units import Dimension
+from pantry_core.meat import MOST_MEAT_G
 from pantry_core.plan.instants import NotAnInstant, read_instant
 from pantry_core.quantities import Between, Number
 from pantry_web.quantities import (
@@ -26,6 +27,10 @@ from pantry_web.quantities import (
 )
 from pantry_web.sentences import refusal, tell
 
+ASKED_BELOW_G = 20.0
+"""Nobody prepares less meat (our own choice) [g]."""
+LARGER = {"g": "kg", "lb": "kg"}
+"""What somebody may mean who leaves out the unit."""
 YEARS = 10
 """A year that anybody means lies no farther away."""
 
@@ -38,12 +43,15 @@ def years_around(now: datetime) -> tuple[int, int]:
 class QuantityField(forms.CharField):
     """A mass [g], a length [mm] or an amount of water [g], typed in any unit.
 
+    A bare number that comes to less than `asks_below` is asked about.
+
     `units` is set by the form: it decides what a bare number means and how limits are told;
     `cups` says whose cups, pints and gallons these are.
     """
 
     units = "metric"
     cups = ""
+    asks_below = 0.0
 
     def __init__(
         self, dimension: Dimension, most: float, *, least: float = 0.0, **kwargs: Any
@@ -77,6 +85,15 @@ class QuantityField(forms.CharField):
             raise ValidationError(refusal(error)) from None
         if found <= 0:
             raise ValidationError(gettext("Zero is too little; write a number above zero."))
+        if found < self.asks_below and not any(sign.isalpha() for sign in text):
+            raise ValidationError(
+                tell(
+                    "Do you mean {number} {larger} or {number} {smaller}? Write the unit.",
+                    number=text.strip(),
+                    larger=LARGER[self.unit],
+                    smaller=self.unit,
+                )
+            )
         if found < self.least:
             raise ValidationError(
                 tell("That is too little; {shown} would do.", shown=self.shown(self.least))
@@ -102,6 +119,18 @@ class QuantityField(forms.CharField):
     def has_changed(self, initial: Any, data: Any) -> bool:
         """Whether the text differs from what was shown; the same text keeps the exact value."""
         return bool((self.prepare_value(initial) or "") != (data or "").strip())
+
+
+class MeatField(QuantityField):
+    """The mass of a piece [g].
+
+    A number without its unit that comes to next to nothing is asked about.
+    """
+
+    asks_below = ASKED_BELOW_G
+
+    def __init__(self, **kwargs: Any) -> None:
+        super().__init__("mass", MOST_MEAT_G, **kwargs)
 
 
 class NumberField(forms.CharField):

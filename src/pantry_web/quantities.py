@@ -1,6 +1,7 @@
 """Showing amounts in the cook's units; rounding happens here and nowhere before."""
 
 from collections.abc import Callable
+from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Final
 from zoneinfo import ZoneInfo
@@ -26,6 +27,7 @@ from pantry_core.quantities import (
 from pantry_core.text import Text, say
 
 OZ_PER_LB = 16
+LEAST_OZ = 0.01
 PINCH_TBSP = 0.2
 """Less than so much of a spoon is a pinch [tbsp]."""
 SHOP_STEP_G = 50.0
@@ -45,17 +47,65 @@ UNIT_CHOICES = {
 """The units that a thumb chooses from, the larger of two that follow each other first."""
 
 
+MOST_OFF = 0.02
+"""A fraction of an ounce stands for what it differs from by so much at the most (our choice)."""
+
+
 def mass_parts(grams: float, units: str) -> list[tuple[str, str]]:
-    """A mass as (number, unit) pairs: 15.4 g, 2 400 g, or 7 lb 2.3 oz, 4.25 oz."""
-    if units == "imperial":
-        exact = grams / GRAMS["oz"]
-        ounces = round(exact, 1 if exact >= OZ_PER_LB else 2)
-        pounds, rest = divmod(ounces, OZ_PER_LB)
-        parts = [(f"{pounds:.0f}", "lb")] if pounds else []
-        if rest or not parts:
-            parts.append((_plain(rest, 2), "oz"))
-        return parts
-    return [(_grouped(grams, _decimals(grams)), "g")]
+    """A mass as (number, unit) pairs: 15.4 g, 2 400 g, or 7 lb 2¼ oz, 1½ oz, 0.54 oz.
+
+    From a pound on ounces have quarters; below they have the fraction that is near enough, else two
+    decimals. What is lighter than a hundredth of an ounce stays in grams.
+    """
+    if units != "imperial":
+        return [(_grouped(grams, _decimals(grams)), "g")]
+    ounces = grams / GRAMS["oz"]
+    if round(4 * ounces) >= 4 * OZ_PER_LB:
+        pounds, rest = divmod(round(4 * ounces), 4 * OZ_PER_LB)
+        return [(str(pounds), "lb"), *([(_with_fraction(rest, 4), "oz")] if rest else [])]
+    for parts in (4, 8):
+        marks = round(parts * ounces)
+        if marks and abs(marks / parts - ounces) <= MOST_OFF * ounces:
+            return [(_with_fraction(marks, parts), "oz")]
+    if 0.0 < ounces < LEAST_OZ:
+        return [(_grouped(grams, _decimals(grams)), "g")]
+    return [(_plain(ounces, 2), "oz")]
+
+
+@dataclass(frozen=True, slots=True)
+class LineMass:
+    """The mass of a line of a mix: as (number, unit) pairs, and the same in other units beside."""
+
+    parts: list[tuple[str, str]]
+    beside: str
+
+
+def line_mass(name: str, grams: float, units: str) -> LineMass:
+    """The mass of a line as it is weighed out.
+
+    Parameters: name of the line; grams; units of the kitchen. Curing salt is weighed in grams in
+    every kitchen; sugar, which nobody has to weigh finely, in quarters of an ounce.
+
+    >>> line_mass("curing-salt", 4.49, "imperial")
+    LineMass(parts=[('4.49', 'g')], beside='0.16 oz')
+    >>> line_mass("sugar", 40.0, "imperial")
+    LineMass(parts=[('1½', 'oz')], beside='40.0 g')
+    """
+    in_grams = mass_parts(grams, "metric")
+    if units != "imperial":
+        return LineMass(in_grams, "")
+    if name == "curing-salt":
+        return LineMass(in_grams, f"{_plain(grams / GRAMS['oz'], 2)} oz")
+    quarters = round(4 * grams / GRAMS["oz"])
+    is_rough = name == "sugar" and 0 < quarters < 4 * OZ_PER_LB
+    parts = [(_with_fraction(quarters, 4), "oz")] if is_rough else mass_parts(grams, units)
+    return LineMass(parts, mass(grams, "metric"))
+
+
+def _with_fraction(marks: int, parts: int) -> str:
+    """So many quarters or eighths as a whole number with its fraction."""
+    whole, rest = divmod(marks, parts)
+    return f"{whole or ''}{EIGHTHS[rest * 8 // parts]}"
 
 
 def mass(grams: float, units: str) -> str:

@@ -346,3 +346,24 @@ def test_once_it_is_in_the_raw_clock_is_lifted_by_the_heat():
     (stop,) = (each for each in stops if each["code"] == "raw-clock")
     assert stop["lift"]["text"] == ONCE_IN.text
     assert stop["step"] == "roast"
+
+
+@pytest.mark.parametrize("cut", CUTS)
+def test_what_the_tool_suggests_is_never_too_salty_outside(cut):
+    """Over 3 % in the outer 5 mm is a caution (rules, by common practice): not of its own doing."""
+    for mass_g in (700.0, 4000.0):
+        for method in ("dry-brine", "dry-cure", "strong-brine"):
+            cure = {"method": method, "purpose": "season", "curing_salt": None}
+            asked = {"profile": "us", "piece": {"cut": cut, "mass_g": mass_g}, "cure": cure}
+            answer = dish_document(asked)
+            assert "salty-edge" not in {each["code"] for each in answer["notices"]}, method
+            assert answer["salt"]["rim_pct"] <= 3.0
+
+
+def test_what_the_cook_gives_is_kept_and_told_to_be_too_salty_outside():
+    cure = {"method": "dry-brine", "days": 0.5, "target_salt_pct": 1.8}
+    asked = {"profile": "us", "piece": {"cut": "pork-shoulder", "mass_g": 3000.0}, "cure": cure}
+    answer = dish_document(asked)
+    assert answer["asked"]["target_salt_pct"] == 1.8
+    assert answer["days"] == 0.5
+    assert "salty-edge" in {each["code"] for each in answer["notices"]}

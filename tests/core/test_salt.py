@@ -6,7 +6,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from pantry_core.dish.piece import guessed_mm
+from pantry_core.dish.piece import guessed_mm, prepared
+from pantry_core.dish.request import Piece
 from pantry_core.formats.operations import salt_document
 from pantry_core.formats.reading import WrongInput
 from pantry_core.history.salt import Reading, hours_at_4_c
@@ -266,3 +267,19 @@ def test_a_guessed_thickness_goes_with_the_weight(cut):
         meat = Meat(kind=cut.kind, mass_g=mass_g, thickness_mm=mm, shape=cut.shape,
                     bone_share=cut.bone_share)  # fmt: skip
         assert list(geometry(meat)) == []
+
+
+@pytest.mark.parametrize(
+    ("piece", "low_mm", "high_mm"),
+    [  # measured in kitchens (common practice)
+        ({"cut": "chicken-drumstick", "mass_g": 1200.0}, 35, 45),
+        ({"cut": "chicken-drumstick", "mass_g": 1200.0, "count": 11}, 35, 45),
+        ({"cut": "brisket", "mass_g": 1500.0, "form": "rolled"}, 80, 100),
+        ({"cut": "roots", "mass_g": 900.0}, 20, 40),
+        ({"cut": "quail", "mass_g": 2160.0}, 12, 20),
+        ({"cut": "quail", "mass_g": 2160.0, "count": 12}, 12, 20),
+    ],
+)
+def test_a_thickness_is_guessed_of_one_piece_in_its_form(piece, low_mm, high_mm):
+    guess_mm = prepared(Piece.model_validate(piece)).guess_mm
+    assert low_mm <= guess_mm <= high_mm

@@ -14,6 +14,7 @@ from pantry_core.rules import RULES_VERSION
 from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.actions.log.begin_step import begin_step
 from pantry_web.feasts.models import Dish, Event, Feast, WeighSheet
+from pantry_web.fields import MeatField
 from pantry_web.kitchens.models import Cook
 from pantry_web.planning.hands import tasks
 from pantry_web.planning.outlook import outlook
@@ -69,6 +70,36 @@ def test_shown_in_the_cooks_units(cook, quince, roast):
     assert 'value="2 in"' in page.content.decode()
     dish.refresh_from_db()
     assert dish.piece["thickness_mm"] == pytest.approx(50.8)
+    # curing salt by the gram in every kitchen: 3231.85 g at 150 ppm of 6.25 % is 7.76 g
+    for path in ("weigh-up", "weighing"):
+        shown = re.sub(r"<[^>]+>|\s+", " ", cook.get(f"/dishes/{dish.pk}/{path}/").content.decode())
+        assert re.search(r"7\.76\s+g\s+0\.27 oz", shown), path
+    assert b"7.76 g (0.27 oz)" in cook.get(f"/dishes/{dish.pk}/label/").content
+
+
+def test_a_weight_without_its_unit_is_asked_about_where_it_is_next_to_nothing(cook, roast):
+    _, dish, typed = roast
+    answer = cook.post(f"/dishes/{dish.pk}/weigh-up/", typed | {"mass": "2.1"})
+    assert answer.status_code == 422
+    assert b"Do you mean 2.1 kg or 2.1 g?" in answer.content
+    assert b'value="2.1"' in answer.content
+    for text, grams in (("2.1 kg", 2100.0), ("2100", 2100.0), ("15 g", 15.0)):
+        assert MeatField().clean(text) == grams
+
+
+def test_what_is_lifted_is_lifted_after_the_cooks_days(cook, quince, roast):
+    feast, _, typed = roast
+    days = {
+        "method": "strong-brine",
+        "days": "7 days",
+        "water": "2 l",
+        "salt": "",
+        "cure": "cure-1",
+    }
+    shown = cook.post(f"/feasts/{feast.pk}/answer/", typed | days).content.decode()
+    shown = re.sub(r"<[^>]+>|\s+", " ", shown)
+    assert "Lift it out after 7 days" in shown
+    assert "In it, then out to rest" not in shown
 
 
 def test_too_soon_says_how_short_and_when(cook, roast):
@@ -77,7 +108,7 @@ def test_too_soon_says_how_short_and_when(cook, roast):
     feast.save()
     page = cook.get(f"/dishes/{dish.pk}/weigh-up/").content.decode()
     assert "It cannot be done by then." in page
-    assert "With nights, shop hours and work it would be on the table" in page
+    assert "Counting nights, shop hours and work, the dish is" in page
     assert "The earliest it could be served" in page
     assert "Too late by" in page
     assert cook.get(f"/dishes/{dish.pk}/passage/").status_code == 200

@@ -107,7 +107,10 @@ def test_gauge_and_bars():
         (mass(4.316, "metric"), "4.32 g"), (mass(0.003, "metric"), "0.003 g"),
         (mass(0.0, "metric"), "0 g"), (mass(99.96, "metric"), "100 g"),
         (mass(3231.85, "imperial"), "7 lb 2 oz"), (mass(15.44, "imperial"), "0.54 oz"),
-        (mass(453.59237, "imperial"), "1 lb"), (length(57.15, "metric"), "57 mm"),
+        (mass(453.59237, "imperial"), "1 lb"), (mass(42.5, "imperial"), "1½ oz"),
+        (mass(0.1, "imperial"), "0.10 g"),
+        (mass(0.0, "imperial"), "0 oz"),
+        (mass(453.5, "imperial"), "1 lb"), (mass(2097.9, "imperial"), "4 lb 10 oz"), (length(57.15, "metric"), "57 mm"),
         (length(57.15, "imperial"), "2¼ in"), (length(12.7, "imperial"), "½ in"),
         (length(4.2, "metric"), "4.2 mm"), (span(0), "0 min"), (span(0.2), "12 min"),
         (span(0.9999), "1 h"), (span(1.25), "1 h 15 min"), (span(2.5), "2½ h"), (span(4.3), "4½ h"),
@@ -125,7 +128,7 @@ def test_gauge_and_bars():
         (measured(Division(0.1), "imperial"), "0.1 g"),
         (measured(literal("@85 °C"), "imperial"), "185 °F"),
         (measured(literal("@190 °C"), "imperial"), "375 °F"),
-        (measured(Between(Grams(450.0), Grams(1400.0)), "imperial"), "15.87 oz to 3 lb 1.4 oz"),
+        (measured(Between(Grams(450.0), Grams(1400.0)), "imperial"), "15¾ oz to 3 lb 1½ oz"),
     ],
 )  # fmt: skip
 def test_amounts_as_shown(shown, wanted):

@@ -35,7 +35,7 @@ OF = {  # by definition: in the unit of the kind
 }  # fmt: skip
 WITHIN = {  # how far the words of a kitchen in pounds may be from the figure
     Setting: 13 / 1.8, Celsius: 0.5 / 1.8, Rise: 0.5 / 1.8, Millimetres: 25.4 / 16,
-    Centimetres: 25.4 / 16, Grams: 28.35 / 20, Kilograms: 453.6 / 8, CuringSalt: 0.05,
+    Centimetres: 25.4 / 16, Grams: 28.35 / 7.99, Kilograms: 453.6 / 8, CuringSalt: 0.05,
     Division: 1e-9,
 }  # fmt: skip
 TOLD = re.compile(r"(?P<whole>[-−\d.\u202f]*)(?P<part>[¼½¾⅛⅜⅝⅞]?) (?P<unit>[a-z]+|°[CF])")

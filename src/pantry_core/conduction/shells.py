@@ -23,7 +23,7 @@ GRADING = 2.0
 POWER: dict[Shape, int] = {"slab": 1, "cylinder": 2, "ball": 3}
 """Volume grows with this power of the distance from the heart."""
 
-HALVINGS = 80
+HALVINGS = 52
 GONE = 300.0
 """A mode that has died away to exp(-300) is gone; beyond it numbers get too small to be fast."""
 

@@ -4,6 +4,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from pantry_core.dish.edge import with_a_mild_edge
 from pantry_core.dish.piece import Prepared, treatment_of
 from pantry_core.dish.request import CureAsked, DishRequest, HouseAsked
 from pantry_core.dish.targets import usual_target
@@ -90,6 +91,8 @@ def settle(asked: DishRequest, piece: Prepared) -> Settled:
         request = _with_cure(request, asked, name)
     request = _with_scale(request, asked, name)
     lying, request = _lies(request, piece, way, cure, purpose)
+    if lying is not None and way is not None and purpose == "season":
+        lying, request = with_a_mild_edge(lying, request, way, cure)
     judged = judged_of(request)
     schools = schooling(
         piece.meat.mass_g, piece.meat.thickness_mm, judged.wait.days if judged.wait else None

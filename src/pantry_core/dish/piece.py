@@ -17,6 +17,8 @@ DOUBT: Final = Rule(
 )
 FLAT_PROPORTION: Final = 20.0
 """Volume over the cube of the thickness of what was opened flat (common practice)."""
+ROLLED_PROPORTION: Final = 2.0
+"""The same of what was rolled and tied: two and a half times as long as it is thick (derived)."""
 
 
 def _usual(form: str, mm: float) -> Rule:
@@ -53,7 +55,7 @@ class Prepared:
     @property
     def piece_g(self) -> float:
         """Mass of one piece [g]."""
-        return self.meat.mass_g / self.meat.count
+        return one_piece_g(self.asked, self.cut)
 
     @property
     def is_small(self) -> bool:
@@ -79,6 +81,13 @@ class Prepared:
         return self.is_meant_to_cure or is_raw_fish or meat.is_kept_smoked
 
 
+def one_piece_g(asked: Piece, cut: Cut) -> float:
+    """The mass of one piece [g]; of small things whose number nobody said, as they usually are."""
+    if "count" in asked.model_fields_set or cut.piece_g is None:
+        return asked.mass_g / asked.count
+    return asked.mass_g / max(1, round(asked.mass_g / cut.piece_g))
+
+
 def prepared(asked: Piece) -> Prepared:
     """Work out the piece from its cut and form.
 
@@ -95,7 +104,7 @@ def prepared(asked: Piece) -> Prepared:
     mm = asked.thickness_mm
     guess_mm = None
     if mm is None:
-        guess_mm = mm = guessed_mm(cut, form, asked.mass_g / asked.count * (1.0 - bone))
+        guess_mm = mm = guessed_mm(cut, form, one_piece_g(asked, cut) * (1.0 - bone))
     will_be = asked.will_be
     if "will_be" not in asked.model_fields_set:
         will_be = cut.will_be
@@ -183,7 +192,9 @@ def guessed_mm(cut: Cut, form: Form, meat_g: float) -> float:
     usual = USUAL_MM.get(form)
     if usual is not None:
         return usual.value
-    proportion = FLAT_PROPORTION if form == "flat" else cut.volume_over_cube
+    proportion = {"flat": FLAT_PROPORTION, "rolled": ROLLED_PROPORTION}.get(
+        form, cut.volume_over_cube
+    )
     if form == "halves" and cut.build == "wall":
         proportion /= 2.0
     mm: float = (1000.0 * meat_g / MEAT_DENSITY.value / proportion) ** (1 / 3)

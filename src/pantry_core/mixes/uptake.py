@@ -1,14 +1,18 @@
 """What the meat of a mix really comes to: by the days that are asked for, or when it is lifted."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
+import numpy as np
+
+from pantry_core.conduction.shells import Vector
 from pantry_core.mixes.mix import Mix
 from pantry_core.mixes.readiness import even_pct, stages
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.salt.properties import LEAST_C, MOST_C
 from pantry_core.salt.ready import BATHS
 from pantry_core.salt.request import MOST_HOURS, SaltRequest
-from pantry_core.salt.travel import End, ended
+from pantry_core.salt.travel import End, ended, followed
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,23 +52,37 @@ def after_days(request: WeighRequest, mix: Mix) -> End | None:
     Returns: mean, heart and edge [%]; None without days, without salt, and where the model does not
     reach: below 0 °C or above 15 °C, or in a bath out of all proportion.
     """
-    if request.days is None or mix.salt == 0:
+    way = None if request.days is None else _way(request, mix, 24.0 * request.days)
+    return None if way is None else ended(way)
+
+
+def edge_over(request: WeighRequest, mix: Mix, hours: Sequence[float]) -> Vector | None:
+    """The salt of the outer 5 mm at hours of the cure, the last of them the longest.
+
+    Parameters: request and its mix; hours, ascending, above 0 [h].
+    Returns: the average of the outer 5 mm at each of them [%]; None where `after_days` has none.
+    """
+    way = _way(request, mix, hours[-1])
+    if way is None:
+        return None
+    journey = followed(way)
+    return np.interp(hours, journey.hours, journey.outer_pct)
+
+
+def _way(request: WeighRequest, mix: Mix, hours: float) -> SaltRequest | None:
+    """What the piece goes through in so many hours; None where no model reaches."""
+    if mix.salt == 0 or not LEAST_C <= request.temperature_c <= MOST_C:
         return None
     ratio = mix.liquid_water / (request.meat.water_g_g * request.meat.salted_g)
     in_bath = request.is_brine and mix.liquid_water > 0
-    if not LEAST_C <= request.temperature_c <= MOST_C:
-        return None
     if in_bath and not BATHS[0] <= ratio <= BATHS[-1]:
         return None
     if request.method == "injection" and mix.pickle <= 0:
         return None
-    hours = min(24.0 * request.days, MOST_HOURS)
-    return ended(
-        SaltRequest.model_construct(
-            meat=request.meat,
-            temperature_c=request.temperature_c,
-            diffusivity_m2_s=None,
-            start_pct=request.meat.own_salt_pct,
-            stages=tuple(stages(request, mix, hours, None)),
-        )
+    return SaltRequest.model_construct(
+        meat=request.meat,
+        temperature_c=request.temperature_c,
+        diffusivity_m2_s=None,
+        start_pct=request.meat.own_salt_pct,
+        stages=tuple(stages(request, mix, min(hours, MOST_HOURS), None)),
     )

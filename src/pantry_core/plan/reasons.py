@@ -39,24 +39,40 @@ def _too_late(problem: Problem, dish: Dish, step: Step, earliest: datetime | Non
     least = sum((timedelta(seconds=each.min_s) for each in dish.pending), timedelta())
     begun = dish.begun_at if dish.running else None
     left = dish.serve_at - (begun or problem.now)
+    short = None if earliest is None else earliest - problem.serve_at
+    if least <= left:
+        return _hours_lack(step, short)
     text = say(
-        "It needs at least {least} from {step} on; there are {left} between {begun} and the "
-        "hour of serving.",
+        "The steps from {step} on take at least {least}; there are {left} between {begun} and "
+        "the hour of serving.",
         least=span(least),
         step=step.name,
         left=span(left),
         begun="its start" if begun else "now",
     )
-    if earliest is None:
-        return text
-    short = earliest - problem.serve_at
-    if short <= timedelta(0):
+    if short is None or short <= timedelta(0):
         return text
     if short - (least - left) <= max(HOUR, short / 10):
-        return say("{text} It is short by {short}.", text=text, short=span(short))
+        return say("{text} The dish is {short} late.", text=text, short=span(short))
     return say(
-        "{text} With nights, shop hours and work it would be on the table {short} late.",
+        "{text} Counting nights, shop hours and work, the dish is {short} late.",
         text=text,
+        short=span(short),
+    )
+
+
+def _hours_lack(step: Step, short: timedelta | None) -> str:
+    """Days are enough, and the hours in which something can be done are not."""
+    if short is None or short <= timedelta(0):
+        return say(
+            "The days are enough, but between nights, shop hours and work there is no hour for "
+            "every step from {step} on.",
+            step=step.name,
+        )
+    return say(
+        "The days are enough, but counting nights, shop hours and work the steps from {step} on "
+        "end {short} late.",
+        step=step.name,
         short=span(short),
     )
 

@@ -27,7 +27,8 @@ class Cut:
 
     `proportion` is its volume over the cube of its thickest part, where its shape does not tell;
     `is_chop`: seasoned as mildly as birds are; `cures`: it is meant to be salted through;
-    `may_be_pink`: a breast that is eaten pink by choice; `has_legs`: where it is a whole bird.
+    `may_be_pink`: a breast that is eaten pink by choice; `has_legs`: where it is a whole bird;
+    `piece_g`: what one of the small things weighs, where nobody says how many they are [g].
     """
 
     id: str
@@ -48,6 +49,7 @@ class Cut:
     cures: bool = False
     may_be_pink: bool = False
     has_legs: bool = True
+    piece_g: float | None = None
 
     @property
     def volume_over_cube(self) -> float:
@@ -56,18 +58,19 @@ class Cut:
 
 
 def _bird(cut_id: str, name: str, proportion: float, *, water: Rule | None = None,
-          is_scored: bool = False) -> Cut:  # fmt: skip
+          is_scored: bool = False, piece_g: float | None = None) -> Cut:  # fmt: skip
     """A whole bird: for the salt a wall, wet on both sides; its skin is no closed face."""
     return Cut(cut_id, "poultry", name, "slab", 0.3, "roast", water=water, proportion=proportion,
-               is_scored=is_scored, build="wall")  # fmt: skip
+               is_scored=is_scored, build="wall", piece_g=piece_g)  # fmt: skip
 
 
 def _joint(cut_id: str, name: str, heat: HeatName = "roast", *, bone: float = 0.0,
-           water: Rule | None = None, is_tender: bool = False,
-           may_be_pink: bool = False) -> Cut:  # fmt: skip
+           piece_g: float, proportion: float = 10.0, water: Rule | None = None,
+           is_tender: bool = False, may_be_pink: bool = False) -> Cut:  # fmt: skip
     """A piece of a bird, cut apart or bought so."""
-    return Cut(cut_id, "poultry", name, "slab", bone, heat, water=water, proportion=10.0,
-               build="small", is_tender=is_tender, may_be_pink=may_be_pink)  # fmt: skip
+    return Cut(cut_id, "poultry", name, "slab", bone, heat, water=water,
+               proportion=proportion, build="small", is_tender=is_tender,
+               may_be_pink=may_be_pink, piece_g=piece_g)  # fmt: skip
 
 
 _PORK: tuple[Cut, ...] = (
@@ -83,7 +86,7 @@ _PORK: tuple[Cut, ...] = (
     Cut("pork-shoulder", "pork", "Shoulder, boned", "slab", 0.0, "slow-oven", proportion=8.0,
         is_tender=True),
     Cut("pork-chop", "pork", "Chops", "slab", 0.15, "sear", proportion=12.0, build="small",
-        is_chop=True),
+        is_chop=True, piece_g=220.0),
     Cut("pork-ribs", "pork", "Ribs", "slab", 0.35, "slow-oven", proportion=40.0, is_tender=True),
     Cut("young-pig", "pork", "Young pig, whole", "slab", 0.3, "roast", proportion=30.0,
         build="wall", is_scored=True),
@@ -97,9 +100,10 @@ _BEEF: tuple[Cut, ...] = (
     Cut("chuck", "beef", "Chuck", "slab", 0.0, "braise", proportion=6.0, is_tender=True),
     Cut("silverside", "beef", "Silverside or round", "cylinder", 0.0, "simmer", is_tender=True),
     Cut("beef-rib", "beef", "Rib, bone in", "slab", 0.2, "roast"),
-    Cut("beef-steak", "beef", "Steaks", "slab", 0.0, "sear", proportion=12.0, build="small"),
+    Cut("beef-steak", "beef", "Steaks", "slab", 0.0, "sear", proportion=12.0, build="small",
+        piece_g=280.0),
     Cut("beef-cheek", "beef", "Cheek", "slab", 0.0, "braise", proportion=5.0, is_tender=True,
-        build="small"),
+        build="small", piece_g=350.0),
     Cut("short-rib", "beef", "Short rib", "slab", 0.3, "braise", proportion=8.0, is_tender=True),
     Cut("tongue", "beef", "Tongue", "cylinder", 0.0, "simmer", proportion=3.0, is_tender=True),
 )  # fmt: skip
@@ -111,9 +115,9 @@ _LAMB: tuple[Cut, ...] = (
     Cut("lamb-chump", "lamb", "Chump", "slab", 0.0, "roast", proportion=4.0),
     Cut("lamb-rack", "lamb", "Rack", "slab", 0.25, "roast", proportion=8.0),
     Cut("lamb-chop", "lamb", "Chops", "slab", 0.2, "sear", proportion=8.0, build="small",
-        is_chop=True),
+        is_chop=True, piece_g=100.0),
     Cut("lamb-shank", "lamb", "Shanks", "cylinder", 0.35, "braise", proportion=2.5,
-        is_tender=True, build="small"),
+        is_tender=True, build="small", piece_g=400.0),
     Cut("young-goat", "lamb", "Young goat, whole", "slab", 0.3, "roast", proportion=30.0,
         build="wall"),
 )  # fmt: skip
@@ -123,58 +127,66 @@ _GAME: tuple[Cut, ...] = (
         is_tender=True),
     Cut("game-loin", "game", "Loin of game", "cylinder", 0.0, "roast", proportion=5.0),
     Cut("rabbit", "game", "Rabbit, in pieces", "slab", 0.25, "braise", proportion=8.0,
-        species="rabbit", is_tender=True, build="small"),
+        species="rabbit", is_tender=True, build="small", piece_g=180.0),
 )  # fmt: skip
 _POULTRY: tuple[Cut, ...] = (
     _bird("chicken", "Chicken, whole", 18.0),
-    _joint("chicken-breast", "Chicken breast", "bake"),
-    _joint("chicken-thigh", "Chicken thighs", "bake", bone=0.2),
-    _joint("chicken-drumstick", "Chicken drumsticks", "bake", bone=0.3),
-    _joint("chicken-wing", "Chicken wings", "bake", bone=0.4),
+    _joint("chicken-breast", "Chicken breast", "bake", piece_g=200.0),
+    _joint("chicken-thigh", "Chicken thighs", "bake", bone=0.2, proportion=4.0, piece_g=140.0),
+    _joint("chicken-drumstick", "Chicken drumsticks", "bake", bone=0.3, proportion=1.2,
+           piece_g=110.0),
+    _joint("chicken-wing", "Chicken wings", "bake", bone=0.4, proportion=3.0, piece_g=90.0),
     _bird("duck", "Duck, whole", 45.0, water=WATER_IN_DUCK, is_scored=True),
-    _joint("duck-breast", "Duck breast", "sear-oven", water=WATER_IN_DUCK, may_be_pink=True),
-    _joint("duck-leg", "Duck legs", "braise", bone=0.25, water=WATER_IN_DUCK, is_tender=True),
+    _joint("duck-breast", "Duck breast", "sear-oven", water=WATER_IN_DUCK, may_be_pink=True,
+           piece_g=300.0),
+    _joint("duck-leg", "Duck legs", "braise", bone=0.25, water=WATER_IN_DUCK, is_tender=True,
+           proportion=4.0, piece_g=250.0),
     _bird("turkey", "Turkey, whole", 10.0),
     Cut("turkey-crown", "poultry", "Turkey crown", "slab", 0.15, "roast", proportion=6.0,
         build="wall", has_legs=False),
     Cut("turkey-boned", "poultry", "Turkey, boned", "slab", 0.0, "roast", proportion=8.0),
-    _joint("turkey-leg", "Turkey legs", bone=0.25),
+    _joint("turkey-leg", "Turkey legs", bone=0.25, proportion=2.0, piece_g=1000.0),
     _bird("goose", "Goose, whole", 35.0, water=WATER_IN_DUCK, is_scored=True),
-    _joint("goose-breast", "Goose breast", "sear-oven", water=WATER_IN_DUCK, may_be_pink=True),
-    _joint("goose-leg", "Goose legs", "braise", bone=0.25, water=WATER_IN_DUCK, is_tender=True),
-    _bird("quail", "Quail", 30.0),
+    _joint("goose-breast", "Goose breast", "sear-oven", water=WATER_IN_DUCK, may_be_pink=True,
+           piece_g=500.0),
+    _joint("goose-leg", "Goose legs", "braise", bone=0.25, water=WATER_IN_DUCK, is_tender=True,
+           proportion=3.0, piece_g=500.0),
+    _bird("quail", "Quail", 30.0, piece_g=180.0),
     _bird("pheasant", "Pheasant", 28.0),
 )  # fmt: skip
 _FISH: tuple[Cut, ...] = (
     Cut("salmon-side", "fish", "Side of salmon, skin on", "slab", 0.0, "bake", closed_faces=1,
         water=WATER_IN_SALMON, proportion=25.0,
-        build="small"),
+        build="small", piece_g=1400.0),
     Cut("salmon-piece", "fish", "Salmon, pieces", "slab", 0.0, "bake", water=WATER_IN_SALMON,
-        proportion=5.0, build="small"),
+        proportion=5.0, build="small", piece_g=180.0),
     Cut("char-side", "fish", "Side of char, skin on", "slab", 0.0, "bake", closed_faces=1,
         proportion=25.0,
-        build="small"),
+        build="small", piece_g=700.0),
     Cut("trout", "fish", "Trout, whole", "slab", 0.1, "bake", closed_faces=1, proportion=12.0,
-        build="small"),
+        build="small", piece_g=350.0),
     Cut("trout-fillet", "fish", "Trout fillets, skin off", "slab", 0.0, "bake", proportion=20.0,
-        build="small"),
+        build="small", piece_g=140.0),
     Cut("white-fillet", "fish", "White fish fillet", "slab", 0.0, "bake",
         water=WATER_IN_WHITE_FISH, proportion=20.0,
-        build="small"),
+        build="small", piece_g=180.0),
     Cut("white-fish", "fish", "White fish, whole", "slab", 0.15, "bake", closed_faces=1,
         water=WATER_IN_WHITE_FISH, proportion=10.0,
-        build="small"),
+        build="small", piece_g=600.0),
     Cut("mackerel", "fish", "Mackerel, herring or sardine", "slab", 0.0, "bake", closed_faces=1,
         water=WATER_IN_MACKEREL, proportion=15.0, species="mackerel",
-        build="small"),
+        build="small", piece_g=300.0),
 )  # fmt: skip
 _VEGETABLES: tuple[Cut, ...] = (
     Cut("vegetable", "vegetable", "Firm vegetable", "cylinder", 0.0, "none"),
-    Cut("cucumber", "vegetable", "Cucumber", "cylinder", 0.0, "none", build="small"),
-    Cut("onion", "vegetable", "Onions", "slab", 0.0, "none", build="small"),
-    Cut("radish", "vegetable", "Radishes", "ball", 0.0, "none", build="small", proportion=0.6),
-    Cut("cabbage", "vegetable", "Cabbage", "slab", 0.0, "none", build="small"),
-    Cut("roots", "vegetable", "Roots", "cylinder", 0.0, "none", build="small"),
+    Cut("cucumber", "vegetable", "Cucumber", "cylinder", 0.0, "none", build="small",
+        proportion=4.5, piece_g=350.0),
+    Cut("onion", "vegetable", "Onions", "slab", 0.0, "none", build="small", piece_g=120.0),
+    Cut("radish", "vegetable", "Radishes", "ball", 0.0, "none", build="small", proportion=0.6,
+        piece_g=15.0),
+    Cut("cabbage", "vegetable", "Cabbage", "slab", 0.0, "none", build="small", piece_g=1000.0),
+    Cut("roots", "vegetable", "Roots", "cylinder", 0.0, "none", build="small", proportion=4.0,
+        piece_g=120.0),
 )  # fmt: skip
 
 CUTS: dict[str, Cut] = {

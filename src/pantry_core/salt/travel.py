@@ -153,6 +153,14 @@ class Journey:
     heart_pct: Vector
     rim_pct: Vector
 
+    @property
+    def outer_pct(self) -> Vector:
+        """The average of the outer 5 mm, of a thinner piece all of it, at each time [%]."""
+        depth = min(OUTER_MM.value / 1000.0 / self.piece.way_m, 1.0)
+        shape = self.piece.meat.shape
+        weights = shells(shape).shares * between(shape, 1.0 - depth, 1.0)
+        return np.asarray(self.layers_pct @ weights / weights.sum())
+
     def rings_pct(self, count: int) -> Vector:
         """Salt in so many rings of equal depth, from heart to rim, a row a time [%]."""
         middles = shells(self.piece.meat.shape).middles
@@ -208,17 +216,8 @@ def ended(request: SaltRequest) -> End:
         heart_pct=heart,
         rim_pct=float(journey.rim_pct[-1]),
         least_pct=min(heart, float(journey.layers_pct[-1].min())),
-        outer_pct=_outer(journey),
+        outer_pct=float(journey.outer_pct[-1]),
     )
-
-
-def _outer(journey: Journey) -> float:
-    """The average of the outer 5 mm, of a thinner piece all of it [%]."""
-    piece = journey.piece
-    depth = min(OUTER_MM.value / 1000.0 / piece.way_m, 1.0)
-    shape = piece.meat.shape
-    taken = shells(shape).shares * between(shape, 1.0 - depth, 1.0)
-    return float(taken @ journey.layers_pct[-1] / taken.sum())
 
 
 def begun(request: SaltRequest) -> Piece:

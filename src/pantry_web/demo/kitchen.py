@@ -49,7 +49,7 @@ TROUT: Document = {
 DUCK: Document = {
     "piece": {"cut": "duck", "mass_g": 2200.0, "thickness_mm": 45.0, "bone_share": 0.3},
     "cure": {
-        "method": "dry-brine", "school": "model", "target_salt_pct": 1.4, "curing_salt": None,
+        "method": "dry-brine", "school": "model", "target_salt_pct": 1.1, "curing_salt": None,
     },
 }  # fmt: skip
 GOAT: Document = {

@@ -10,14 +10,21 @@ from django import forms
 from django.utils.translation import gettext
 from django.utils.translation import gettext_lazy as _
 
-from pantry_core.meat import MOST_MEAT_G, MOST_THICKNESS_MM
+from pantry_core.meat import MOST_THICKNESS_MM
 from pantry_core.plan.instants import NotAnInstant, local_instant
 from pantry_core.quantities import Clock
 from pantry_core.routes.jobs import JOBS, MOST_MADE_G, Job, Made, fed_by, job_route
 from pantry_core.text import joined
 from pantry_web.feasts.choices import cut_choices
 from pantry_web.feasts.models import Dish, Feast, KeptRoute, Mishap
-from pantry_web.fields import InstantField, LongSelect, NumberField, QuantityField, TemperatureField
+from pantry_web.fields import (
+    InstantField,
+    LongSelect,
+    MeatField,
+    NumberField,
+    QuantityField,
+    TemperatureField,
+)
 from pantry_web.forms import FileForm, KitchenForm, PlainForm
 from pantry_web.ingredient_lines import IngredientsField
 from pantry_web.kitchens.forms import ZONES, ZonedForm
@@ -219,7 +226,7 @@ class PieceForm(KitchenForm):
     """A piece that one thinks of: its cut, weight [g], thickest part [mm]."""
 
     cut = forms.ChoiceField(choices=cut_choices, label=_("Kind and cut"))
-    mass = QuantityField("mass", MOST_MEAT_G, label=_("Weight, trimmed"))
+    mass = MeatField(label=_("Weight, trimmed"))
     thickness = QuantityField("length", MOST_THICKNESS_MM, label=_("Thickest part"), required=False)
     is_frozen = forms.BooleanField(required=False, label=_("It is frozen"))
 

@@ -74,12 +74,15 @@ class ReadRecipe:
     answer: DishOut | None
 
     @property
-    def right_lines(self) -> list[tuple[str, float]]:
-        """What to weigh out for the recipe put right [g]."""
+    def right_lines(self) -> list[tuple[str, str, float]]:
+        """What to weigh out for the recipe put right: name, label and grams."""
         answer = self.answer
         if answer is None or answer.sheet is None or answer.asked is None:
             return []
-        return [(label_of(each.name, answer.asked), each.grams) for each in answer.sheet.lines]
+        return [
+            (line.name, label_of(line.name, answer.asked), line.grams)
+            for line in answer.sheet.lines
+        ]
 
     @property
     def is_open(self) -> bool:

@@ -6,16 +6,15 @@ from django import forms
 from django.utils.translation import gettext
 from django.utils.translation import gettext_lazy as _
 
-from pantry_core.meat import MOST_MEAT_G
 from pantry_web.feasts.models import Event
-from pantry_web.fields import QuantityField, TemperatureField
+from pantry_web.fields import MeatField, TemperatureField
 from pantry_web.forms import KitchenForm
 
 
 class NoteForm(KitchenForm):
     """A weight, a temperature, a taste, a touch, a note: any of them."""
 
-    mass = QuantityField("mass", MOST_MEAT_G, label=_("Weight now"), required=False)
+    mass = MeatField(label=_("Weight now"), required=False)
     temperature = TemperatureField(-40, 150, label=_("Temperature read"), required=False)
     taste = forms.ChoiceField(
         choices=[

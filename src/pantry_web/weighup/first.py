@@ -12,7 +12,6 @@ from django.utils.translation import gettext
 from django.utils.translation import gettext_lazy as _
 
 from pantry_core.dish.answer import DishOut
-from pantry_core.meat import MOST_MEAT_G
 from pantry_core.plan.instants import NotAnInstant, local_instant
 from pantry_web import clock
 from pantry_web.feasts.actions.add_dish import add_dish
@@ -21,7 +20,7 @@ from pantry_web.feasts.choices import NO_METHOD, cut_choices, way_choices
 from pantry_web.feasts.documents import House, dish_document, house_of
 from pantry_web.feasts.forms import FARTHEST
 from pantry_web.feasts.models import Dish, Feast
-from pantry_web.fields import QuantityField
+from pantry_web.fields import MeatField
 from pantry_web.forms import KitchenForm
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.kitchens.models import Kitchen
@@ -43,7 +42,7 @@ class FirstForm(KitchenForm):
     """Four fields; everything else is as usual until somebody says otherwise."""
 
     cut = forms.ChoiceField(choices=cut_choices, label=_("What is it?"))
-    mass = QuantityField("mass", MOST_MEAT_G, label=_("How heavy, trimmed"))
+    mass = MeatField(label=_("How heavy, trimmed"))
     day = forms.DateField(
         label=_("When is it eaten?"), widget=forms.DateInput({"type": "date"}, "%Y-%m-%d")
     )

@@ -6,7 +6,7 @@ from django import forms
 from django.utils.translation import gettext
 from django.utils.translation import gettext_lazy as _
 
-from pantry_core.meat import MOST_BONE_SHARE, MOST_MEAT_G, MOST_PIECES, MOST_SODIUM_MG
+from pantry_core.meat import MOST_BONE_SHARE, MOST_PIECES, MOST_SODIUM_MG
 from pantry_core.mixes.request import (
     MOST_INJECTION_SHARE,
     MOST_SALT_PCT,
@@ -21,7 +21,13 @@ from pantry_core.rules.cures import CURING_SALTS, LABEL_MOST
 from pantry_web.feasts.choices import FORMS, SCHOOLS, cut_choices, method_choices
 from pantry_web.feasts.documents import House
 from pantry_web.feasts.sauces import SaucesField
-from pantry_web.fields import DurationField, NumberField, QuantityField, TemperatureField
+from pantry_web.fields import (
+    DurationField,
+    MeatField,
+    NumberField,
+    QuantityField,
+    TemperatureField,
+)
 from pantry_web.forms import KitchenForm
 from pantry_web.pantry.models import Vessel
 
@@ -41,7 +47,7 @@ class DishForm(KitchenForm):
 
     name = forms.CharField(max_length=80, label=_("Name of the dish"), required=False)
     cut = forms.ChoiceField(choices=cut_choices, label=_("What is it?"))
-    mass = QuantityField("mass", MOST_MEAT_G, label=_("How heavy, trimmed"))
+    mass = MeatField(label=_("How heavy, trimmed"))
     form = forms.ChoiceField(choices=FORMS, label=_("How it is cut"), required=False)
     count = NumberField(1, MOST_PIECES, label=_("How many pieces"), required=False)
     thickness = QuantityField("length", MOST_THICKNESS_MM, label=_("Thickest part"), required=False)

@@ -49,6 +49,8 @@ class Sheet:
     gives_up: str = ""
     how_counted: str = ""
 
+    lift_h: float | None = None
+
     @property
     def short_h(self) -> float | None:
         """How much the time that is left falls short of the shortest way [h]."""
@@ -99,7 +101,7 @@ def _lengths(found: Worked, way: Way, left_h: float) -> Iterator[Length]:
         yield Length(
             NAMES_OF_SCHOOLS[school], 24.0 * days, "chosen" if is_chosen else "school", band
         )
-    if way.timing == "lift" and ready is not None and ready.lift_h is not None:
+    if not has_days and way.timing == "lift" and ready is not None and ready.lift_h is not None:
         yield Length(gettext("In it, then out to rest"), ready.lift_h, "chosen")
     least_h = found.route.least_h
     yield Length(gettext("From shop to table, at least"), least_h, "route")
@@ -146,7 +148,15 @@ def _sheet(
         left_h=left_h,
         gives_up=gives_up,
         how_counted=counted,
+        lift_h=_lift_h(request, result),
     )
+
+
+def _lift_h(request: WeighRequest, result: WeighOut) -> float | None:
+    """When it is lifted to rest: by the cook's days where they are given, else by the model [h]."""
+    if request.is_lifted and request.days is not None:
+        return 24.0 * request.days
+    return result.ready.lift_h if result.ready else None
 
 
 def _by_spoon(tablespoons: float, name: str) -> str:

@@ -11,7 +11,6 @@ from django.utils.translation import gettext_lazy as _
 from django.views.decorators.http import require_POST
 
 from pantry_core.dish.answer import DishOut
-from pantry_core.meat import MOST_MEAT_G
 from pantry_core.mixes.request import MOST_WATER_G
 from pantry_core.mixes.weighed import WeighedLine, WeighedOut, go_on
 from pantry_web.feasts.actions.change_dish import change_dish
@@ -20,7 +19,7 @@ from pantry_web.feasts.actions.log.weigh_line import weigh_line
 from pantry_web.feasts.choices import method_name
 from pantry_web.feasts.documents import dish_document
 from pantry_web.feasts.line_labels import label_of
-from pantry_web.fields import QuantityField
+from pantry_web.fields import MeatField, QuantityField
 from pantry_web.forms import KitchenForm
 from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.planning.access import piece_outlook_of
@@ -41,7 +40,7 @@ class AmountForm(KitchenForm):
 class TrimmedForm(KitchenForm):
     """The weight after trimming."""
 
-    trimmed = QuantityField("mass", MOST_MEAT_G, label=_("Weight after trimming"))
+    trimmed = MeatField(label=_("Weight after trimming"))
 
 
 @dataclass(frozen=True, slots=True)

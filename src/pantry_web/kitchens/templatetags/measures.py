@@ -11,6 +11,7 @@ from pantry_core.dish.answer import DishNotice
 from pantry_core.measures.said import days_between, days_said
 from pantry_core.measures.said import span as span_of
 from pantry_core.plan.instants import Instant
+from pantry_core.quantities import Division
 from pantry_web import quantities, sentences
 
 register = template.Library()
@@ -98,6 +99,18 @@ def roughly(grams: float, units: str) -> str:
 def mass_parts(grams: float, units: str) -> list[tuple[str, str]]:
     """A mass as numbers and units, to be set in different sizes."""
     return quantities.mass_parts(grams, units)
+
+
+@register.filter
+def division(grams: float) -> str:
+    """What a scale reads to, in grams as it is written on it."""
+    return quantities.measured(Division(grams), "metric")
+
+
+@register.simple_tag
+def line_mass(name: str, grams: float, units: str) -> quantities.LineMass:
+    """The mass of a line of a mix, and the same in other units beside it."""
+    return quantities.line_mass(name, grams, units)
 
 
 @register.filter
