@@ -264,7 +264,12 @@ _IN_POUNDS: Final[dict[type[Quantity], Callable[[float], tuple[str, str]]]] = {
 
 
 def _parts(figure: Quantity, units: str) -> tuple[str, str]:
-    """A figure and its unit; the unit is empty where the figure says it."""
+    """A figure and its unit; the unit is empty where the figure says it.
+
+    A temperature that is told to a tenth is told so in both degrees.
+    """
+    if units == "imperial" and isinstance(figure, Celsius) and figure.digits:
+        return f"{fahrenheit(figure.value):.{figure.digits}f}".replace("-", "−"), "°F"
     if units == "imperial" and type(figure) in _IN_POUNDS:
         return _IN_POUNDS[type(figure)](figure.value)
     return figure.number(), figure.unit

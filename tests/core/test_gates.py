@@ -175,3 +175,21 @@ def test_freezing_and_thawing_want_their_time():
     icy = read("10:30", -20.0, "parasites")
     # FDA Food Code 3-402.11 (from memory): −20 °C for 7 days, not an hour
     assert not answered(at("10:00", "step-started", "parasites"), icy, **fish)["gate"]["is_open"]
+
+
+@pytest.mark.parametrize("celsius", [5.0, 30.0, 44.0, 55.0, 70.0])
+@pytest.mark.parametrize("before", [(9.0, 22.0, 37.0, 43.0), (20.0, 40.0, 55.0, 62.0)])
+def test_no_reading_from_another_place_makes_the_warm_hours_fewer(before, celsius):
+    read_so_far = [
+        read(f"1{n}:30", each, "smoke-hot") for n, each in enumerate(before)
+    ]  # fmt: skip
+    shoulder = {"cut": "pork-shoulder", "mass": 2500, "method": "none", "heat": {"way": "smoke"}}
+    begun = at("10:00", "step-started", "smoke-hot")
+
+    def warm_h(*more, now):
+        answer = answered(begun, *read_so_far, *more, now=now, **shoulder)
+        return answer["gate"]["counted"]["warm_h"]
+
+    first = warm_h(now="13:35")
+    assert first > 0.5
+    assert warm_h(read("13:36", celsius, "smoke-hot"), now="13:40") >= first

@@ -13,8 +13,10 @@ from pantry_core.plan.apart import apart
 from pantry_core.plan.changes import Lock, applied
 from pantry_core.plan.problem import resolve
 from pantry_core.plan.reasons import reason
+from pantry_core.plan.remedies import remedies
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.solve import begins_between, is_possible
+from pantry_core.plan.why import explain
 from tests.reference.feast_rules import broken_rules_of
 
 DUCK = {
@@ -126,6 +128,12 @@ def test_what_nights_and_work_cost_is_not_told_as_what_the_dish_needs():
     late_h = (datetime.fromisoformat(answer["earliest_serve"]) - serve_at).total_seconds() / 3600
     (text,) = [each["text"] for each in answer["why"] if each["reason"] == "too-late"]
     assert text.endswith(f"Counting nights, shop hours and work, the dish is {span(late_h)} late.")
+
+
+def test_no_remedy_is_without_words():
+    """What can be done needs none: a button without a word stood under it."""
+    problem = resolve(PlanRequest.model_validate(DUCK))
+    assert list(remedies(DUCK, problem, explain(problem))) == []
 
 
 @pytest.mark.parametrize("late", [timedelta(hours=3), None])

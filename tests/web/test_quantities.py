@@ -26,6 +26,8 @@ from pantry_core.quantities import (
 from pantry_core.text import Text, packed, say, unpacked
 from pantry_web.quantities import measured
 from pantry_web.sentences import said
+from tests.core.dishes import dish as roasting_bird
+from tests.core.test_gates import at, read
 from tests.reference.dishes import random_dish
 
 FRACTIONS = {"¼": 0.25, "½": 0.5, "¾": 0.75, "⅛": 0.125, "⅜": 0.375, "⅝": 0.625, "⅞": 0.875}
@@ -113,3 +115,15 @@ def test_a_sentence_is_read_back_as_it_was_kept():
 @pytest.mark.parametrize("typed", ["{180 °C", "a {bag} of 5", "{}", "{{x}}", "50% {off}"])
 def test_what_somebody_typed_stays(typed):
     assert said(typed, "imperial") == typed
+
+
+@pytest.mark.parametrize(
+    ("read_c", "shown"), [(73.8, "164.8 °F of 165 °F"), (53.0, "127 °F of 165 °F")]
+)
+def test_a_reading_just_below_its_goal_does_not_read_like_it(read_c, shown):
+    """73.8 and 74 °C would both be 165 °F; 73.8 · 1.8 + 32 is 164.84."""
+    facts = (at("10:00", "step-started", "roast"), read("10:50", read_c))
+    when = {"tz": "UTC", "now": "2027-03-20T11:00", "facts": list(facts)}
+    asked = {**roasting_bird("chicken", 1800, "dry-brine"), **when}
+    gate = dish(DishRequest.model_validate(asked)).gate
+    assert said(gate.text, "imperial") == f"{shown}: not yet."

@@ -10,11 +10,9 @@ from pantry_core.dish.answer import CookTime, Counted
 from pantry_core.dish.cooking import Cook
 from pantry_core.dish.course import SOON_H, TENDER_FROM_C, TENDER_TO_C, Course
 from pantry_core.heat.doneness import (
-    WARM_FROM_C,
-    WARM_TO_C,
     held_min,
     hold_needed_min,
-    time_between,
+    warming_h,
 )
 from pantry_core.heat.forecast import Done, Forecast, Reading, forecast
 from pantry_core.heat.probe import believed
@@ -122,12 +120,10 @@ def counted_of(
     readings: Sequence[Reading],
     lasted_h: float,
     cook: Cook,
-    fit: Forecast | None,
 ) -> Counted | None:
     """The hours between cold and hot, and the hold at its goal, so far.
 
-    Parameters: course; readings that are believed [h since it began, °C]; lasted_h [h]; cook; fit,
-    where one is known.
+    Parameters: course; readings that are believed [h since it began, °C]; lasted_h [h]; cook.
     Returns: what was counted: by the readings, before the first one by the model; None where
     nothing was read.
     Raises: OutOfRange.
@@ -137,23 +133,31 @@ def counted_of(
     known = course.of_all(readings)
     if not known:
         return None
-    journey = fit.journey if fit is not None else None
-    if journey is None:
-        journey = _so_far(course, lasted_h, fit.doubt if fit is not None else course.doubt)
     hours = [each.at_h for each in known]
+    journey = _so_far(course, hours[0] - course.offset_h, course.doubt)
     inside = [each.inside_c for each in known]
-    before_h, before_c = [0.0], [course.start_c]
-    if journey is not None:
-        is_before = journey.hours < hours[0]
-        before_h, before_c = journey.hours[is_before].tolist(), journey.heart_c[is_before].tolist()
+    before_h, before_c = _before(journey, course.start_c, known[0])
     at = np.asarray([*before_h, *hours, max(course.offset_h + lasted_h, hours[-1])])
     read = np.asarray([*before_c, *inside, inside[-1]])
     is_risky = not cook.cooking.is_cured and cook.done.safe_c == NOT_INTACT.value
     most = UNCURED_WARMING_H if is_risky else WARMING_H
-    warm_h = time_between(at, read, WARM_FROM_C.value, WARM_TO_C.value)
+    warm_h = warming_h(at, read)
     goal_c = course.last.until_c
     needed = cook.cooking.hold_min or None
     if needed is None and not course.is_hint and goal_c is not None and goal_c < INTACT.value:
         needed = hold_needed_min(goal_c)
     held = held_min(at, read, (goal_c or 0.0) - 0.05) if needed is not None else None
     return Counted(warm_h, most.value, held, needed)
+
+
+def _before(
+    journey: Journey | None, start_c: float, first: Reading
+) -> tuple[list[float], list[float]]:
+    """The way to the first reading by the model, bent so that it comes to what was read [h, °C]."""
+    if journey is None or first.at_h <= 0.0:
+        return [0.0], [start_c]
+    is_before = journey.hours < first.at_h
+    reached_c = float(np.interp(first.at_h, journey.hours, journey.heart_c))
+    rise = (first.inside_c - start_c) / (reached_c - start_c) if reached_c > start_c else 1.0
+    bent_c = start_c + (journey.heart_c[is_before] - start_c) * max(rise, 0.0)
+    return journey.hours[is_before].tolist(), bent_c.tolist()

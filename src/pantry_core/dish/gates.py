@@ -26,6 +26,8 @@ Touch = Literal["tender", "not-yet", "looks-done"]
 TENDER, NOT_YET, LOOKS_DONE = "tender", "not-yet", "looks-done"
 JUST_AS_HOT: Final = 0.05
 """A reading that is shown as the goal has reached it [°C]."""
+NEAR_C: Final = 1.0
+"""A reading that is nearer to its goal is told to a tenth of a degree [°C]."""
 LOOK_EARLY: Final = 0.6
 """The probe is looked at again when so much of the least time has gone by (our choice)."""
 SOONEST_LOOK_H: Final = 5.0 / 60.0
@@ -128,13 +130,12 @@ def _foretold(
     ahead = None
     if is_told and not is_there:
         ahead = ahead_of(course, known.readings, known.lasted_h)
-    fit = ahead.fit if ahead is not None else None
     gate = replace(
         gate,
         hint_c=course.last.until_c if course.is_hint and not course.after_h[1] else None,
         medium_c=course.wanted_c,
         wanted_h=wanted_h,
-        counted=counted_of(course, known.readings, known.lasted_h, cook, fit),
+        counted=counted_of(course, known.readings, known.lasted_h, cook),
     )
     if ahead is None or gate.is_open:
         return gate, None
@@ -305,7 +306,8 @@ def _is_there(end: str, read_c: float, goal_c: float) -> bool:
 def _text(known: Known, end: str, goal_c: float | None, *, is_open: bool) -> str:
     read, title = known.read_c, known.step.title.lower()
     if goal_c is not None and read is not None and not is_open and not _is_there(end, read, goal_c):
-        return say("{read} of {goal_c}: not yet.", read=Celsius(read), goal_c=Celsius(goal_c))
+        shown = Celsius(read, 1 if abs(goal_c - read) < NEAR_C else None)
+        return say("{read} of {goal_c}: not yet.", read=shown, goal_c=Celsius(goal_c))
     if end == "tender":
         return _of_feel(read, is_open=is_open)
     if end == "look":

@@ -126,6 +126,28 @@ def time_between(hours: Vector, inside_c: Vector, low_c: float, high_c: float) -
     return max(above, 0.0)
 
 
+def warming_h(hours: Vector, read_c: Vector) -> float:
+    """How long what warms has been between cold and hot, by readings that may still follow.
+
+    Parameters: hours [h] and read_c [°C], equal in length.
+    Returns: hours between 10 and 54 °C. What was read between them counts as such until the next
+    reading: no later reading, from whatever place, makes the time shorter.
+    Raises: nothing.
+    Source: FSIS Appendix A (from memory).
+
+    >>> warming_h(np.asarray([0.0, 1.0, 1.1]), np.asarray([10.0, 43.0, 70.0]))
+    1.1
+    """
+    low, high = WARM_FROM_C.value, WARM_TO_C.value
+    total = 0.0
+    for i in range(len(hours) - 1):
+        if low <= read_c[i] < high and read_c[i + 1] >= low:
+            total += float(hours[i + 1] - hours[i])
+        else:
+            total += time_between(hours[i : i + 2], read_c[i : i + 2], low, high)
+    return total
+
+
 def _time_above(hours: Vector, inside_c: Vector, at_c: float) -> float:
     """Hours at or above a temperature, straight between the samples."""
     steps = np.diff(hours)

@@ -112,6 +112,8 @@ def _without_some(document: Document, problem: Problem, why: tuple[Why, ...]) ->
         if is_possible(only(problem, kept | {dish_id})):
             kept.add(dish_id)
             left_out.remove(dish_id)
+    if not left_out:
+        return None
     text = joined(" ", (say("Leave out {name}.", name=_name(problem, each)) for each in left_out))
     return offer(document, text, *(LeaveOut(each) for each in left_out))
 
