@@ -5,9 +5,12 @@ from collections.abc import Callable
 
 from django.contrib.auth.middleware import LoginRequiredMiddleware
 from django.db import OperationalError
-from django.http import HttpRequest, HttpResponse, HttpResponseBase
+from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase
 from django.shortcuts import render
 from django_htmx.http import HttpResponseClientRedirect
+
+from pantry_web import clock_face
+from pantry_web.kitchens.access import membership_of
 
 log = logging.getLogger(__name__)
 
@@ -57,6 +60,27 @@ class SignInMiddleware(LoginRequiredMiddleware):
         if response is not None and request.headers.get("HX-Request") == "true":
             return HttpResponseClientRedirect(response["Location"])
         return response
+
+
+class ClockFaceMiddleware:
+    """Hours are said by the clock of the kitchen; it is read where a page says an hour."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponseBase]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponseBase:
+        """Answer."""
+
+        def face() -> str:
+            if not request.user.is_authenticated:
+                return clock_face.FACES[0]
+            try:
+                return membership_of(request).kitchen.clock_face
+            except Http404:
+                return clock_face.FACES[0]
+
+        with clock_face.shown(face):
+            return self.get_response(request)
 
 
 class PrivateMiddleware:

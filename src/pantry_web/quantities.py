@@ -25,6 +25,7 @@ from pantry_core.quantities import (
     halves,
 )
 from pantry_core.text import Text, say
+from pantry_web import clock_face
 
 OZ_PER_LB = 16
 LEAST_OZ = 0.01
@@ -155,7 +156,7 @@ def spoons(count: float) -> str:
 
 def at(moment: datetime, zone: str) -> str:
     """A moment as Thu 18 Mar, 19:12 in a zone."""
-    return f"{moment.astimezone(ZoneInfo(zone)):%a %-d %b, %H:%M}"
+    return clock_face.day_and_hour(moment.astimezone(ZoneInfo(zone)))
 
 
 def temperature(celsius: float, units: str) -> str:
@@ -176,7 +177,7 @@ def degrees_risen(celsius: float, units: str) -> str:
 
 def five(moment: datetime, zone: str) -> str:
     """The time of day in a zone, to five minutes, as a forecast says it."""
-    return f"{to_five(moment).astimezone(ZoneInfo(zone)):%H:%M}"
+    return clock_face.hour(to_five(moment).astimezone(ZoneInfo(zone)))
 
 
 def kilos(grams: float, units: str) -> str:
@@ -228,11 +229,11 @@ def measured(figure: Figure, units: str) -> str:
 
     >>> measured(Between(Celsius(57.0), Celsius(21.0)), "imperial"), measured(Rise(5.0), "imperial")
     ('135 to 70 °F', '9 °F')
-    >>> measured(Setting(180.0), "imperial"), measured(CuringSalt(4.5), "imperial")
-    ('350 °F', '4.5 g')
+    >>> measured(Setting(180.0), "imperial")
+    '350 °F'
     """
     if isinstance(figure, Clock):
-        return str(figure)
+        return clock_face.hour(figure.at)
     if isinstance(figure, Between):
         low, high = _parts(figure.low, units), _parts(figure.high, units)
         first = low[0] if low[1] == high[1] else _joined(*low)

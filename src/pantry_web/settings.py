@@ -80,6 +80,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django_htmx.middleware.HtmxMiddleware",
     "pantry_web.middleware.SignInMiddleware",
+    "pantry_web.middleware.ClockFaceMiddleware",
     "pantry_web.middleware.PrivateMiddleware",
     "django.contrib.messages.middleware.MessageMiddleware",
     "pantry_web.presses.middleware.OnceMiddleware",

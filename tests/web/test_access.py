@@ -14,7 +14,7 @@ from django.urls import reverse
 
 from pantry_web.devices.actions.add_device import add_device
 from pantry_web.feasts.models import Feast, Mishap
-from pantry_web.kitchens.models import Absence, Cook
+from pantry_web.kitchens.models import Absence, Cook, Kitchen
 from pantry_web.members.actions.invite import invite
 from pantry_web.members.first_start import start_word
 from pantry_web.members.links import token_of
@@ -179,10 +179,13 @@ def test_the_first_start_makes_the_owner_and_only_the_first(client, db, monkeypa
     typed = {
         "kitchen_name": "Medlar Row", "time_zone": "Europe/London", "username": "medlar",
         "password1": "bletted-in-straw", "password2": "bletted-in-straw", "word": start_word(),
+        "units": "imperial", "clock_face": "12",
     }  # fmt: skip
     assert client.post("/start/", typed | {"word": "sesame"}).status_code == 422
     assert client.post("/start/", typed | {"password2": "other"}).status_code == 422
     assert client.post("/start/", typed)["Location"] == "/"
+    made = Kitchen.objects.get(name="Medlar Row")
+    assert (made.units, made.clock_face) == ("imperial", "12")
     assert b"Begin with one dish" in client.get("/feasts/").content
     assert client.get("/start/").status_code == 404
     assert b"<strong>medlar</strong><small>owner, you" in client.get("/members/").content

@@ -39,8 +39,10 @@ NOT_SAID = {
 }
 OF_THE_OTHER = {
     "metric": r"°F|\d (?:lb|oz|qt|in(?! \d| the| all))\b",
-    "imperial": r"°C|\d (?:mm|cm|ml|l|kg)\b",
+    "imperial": r"°C|\d (?:mm|cm|ml|l|kg)\b|(?<![\d:.])(?:1[3-9]|2[0-3]):[0-5]\d\b",
 }
+"""A kitchen in pounds has a clock of twelve hours here."""
+FACES = {"metric": "24", "imperial": "12"}
 LEAVES = {"sign-out", "first-start", "come-in", "new-password"}
 
 
@@ -186,7 +188,7 @@ def wrongly_said(page, units, typed=None):
 
 def assert_said_well(client, kitchen, units, only=None, some=None, **also):
     """In the language that nobody speaks no English is left but what the cook has typed."""
-    type(kitchen).objects.filter(pk=kitchen.pk).update(units=units)
+    type(kitchen).objects.filter(pk=kitchen.pk).update(units=units, clock_face=FACES[units])
     typed, wrong = pseudo.typed_in(kitchen), []
     language = {"accept-language": pseudo.LANGUAGE}
     for path, page in shown(client, kitchen, only, some, headers=language, **also):
@@ -210,7 +212,7 @@ def test_english_pages_are_valid_in_pounds_and_what_is_refused_is_said_in_their_
 ):
     """Every page of all dishes; each form on them is posted once, filled with nonsense."""
     lantern(quince)
-    type(quince).objects.filter(pk=quince.pk).update(units="imperial")
+    type(quince).objects.filter(pk=quince.pk).update(units="imperial", clock_face="12")
     typed, wrong, forms = pseudo.typed_in(quince), [], {}
     for path, page in shown(cook, quince):
         wrong += [f"{path}: {each}" for each in wrongly_said(page, "imperial")]

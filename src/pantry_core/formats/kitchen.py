@@ -133,6 +133,7 @@ class KitchenDocument(Document):
     name: Name
     tz: str
     units: str
+    clock_face: Literal["24", "12"] = "24"
     profile: ProfileName
     cups: str
     wake: str

@@ -10,6 +10,7 @@ from pantry_core.plan.problem import Problem, Step
 from pantry_core.plan.reasons import span
 from pantry_core.plan.result import Job, Plan, PlannedStep, PlanNotice, Round
 from pantry_core.plan.rounds import Tended, gathered
+from pantry_core.quantities import Clock
 from pantry_core.rules import Mark
 from pantry_core.text import say, weekday_of
 
@@ -102,7 +103,7 @@ def _late_round(step: Step, at: datetime, *, is_overdue: bool, is_little: bool) 
         code = "round-late"
         cause = say("Nobody is awake and at home in time for a round on {step}", step=step.name)
     text = say(
-        "{cause}; it comes on {day} at {hour}.", cause=cause, day=weekday_of(at), hour=f"{at:%H:%M}"
+        "{cause}; it comes on {day} at {hour}.", cause=cause, day=weekday_of(at), hour=Clock(at)
     )
     level: Literal["caution", "note"] = "note" if is_little and not is_overdue else "caution"
     return PlanNotice(level, code, text, str(Mark.PRACTICE))

@@ -26,7 +26,7 @@ from pantry_core.plan.reasons import clock_of, reach_of, span
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Why
 from pantry_core.plan.solve import is_possible
-from pantry_core.quantities import Days, Hours, Number
+from pantry_core.quantities import Clock, Days, Hours, Number
 from pantry_core.text import day_of, listed, say
 
 EFFORT = 0.3
@@ -271,7 +271,7 @@ def _longer_day(document: Document, problem: Problem) -> Iterator[Offer]:
             day = LongerDay(f"{wake:%H:%M}", f"{problem.sleep:%H:%M}")
             yield offer(
                 document,
-                say("Get up at {at}: {less} less sleep.", at=f"{wake:%H:%M}", less=_sleep(hours)),
+                say("Get up at {at}: {less} less sleep.", at=Clock(wake), less=_sleep(hours)),
                 day,
             )
         sleep = datetime.combine(today, problem.sleep) + timedelta(hours=hours)
@@ -281,7 +281,7 @@ def _longer_day(document: Document, problem: Problem) -> Iterator[Offer]:
                 document,
                 say(
                     "Stay up until {until}: {less} less sleep.",
-                    until=f"{sleep:%H:%M}",
+                    until=Clock(sleep),
                     less=_sleep(hours),
                 ),
                 day,
@@ -350,7 +350,7 @@ def _name(problem: Problem, dish_id: str) -> str:
 
 def _at(problem: Problem, moment: datetime) -> str:
     local = moment.astimezone(problem.zone)
-    return say("{day} at {hour}", day=day_of(local), hour=f"{local:%H:%M}")
+    return say("{day} at {hour}", day=day_of(local), hour=Clock(local))
 
 
 def _moved(moment: datetime, asked: datetime) -> str:

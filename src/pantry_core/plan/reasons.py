@@ -1,14 +1,14 @@
 """Rules that collide, in a cook's words: each of them, or many in few sentences."""
 
 from collections.abc import Callable, Sequence
-from datetime import datetime, timedelta
+from datetime import datetime, time, timedelta
 
 from pantry_core.measures import said
 from pantry_core.plan.parts import Group, Rule
 from pantry_core.plan.problem import Dish, Problem, Step, WeekHours
 from pantry_core.plan.request import WEEKDAYS
 from pantry_core.plan.result import Reason, Why
-from pantry_core.quantities import Minutes, Number
+from pantry_core.quantities import Clock, Minutes, Number
 from pantry_core.text import day_of, joined, listed, say
 
 HOUR = timedelta(hours=1)
@@ -107,7 +107,7 @@ def _locked(problem: Problem, dish: Dish, step: Step, earliest: datetime | None)
         "{step} is locked to {day} at {hour}.",
         step=step.name,
         day=day_of(locked.astimezone(problem.zone)),
-        hour=f"{locked.astimezone(problem.zone):%H:%M}",
+        hour=Clock(locked.astimezone(problem.zone)),
     )
 
 
@@ -115,8 +115,8 @@ def _asleep(problem: Problem, dish: Dish, step: Step, earliest: datetime | None)
     return say(
         "{step} wants hands at an hour between {sleep} and {wake}.",
         step=step.name,
-        sleep=f"{problem.sleep:%H:%M}",
-        wake=f"{problem.wake:%H:%M}",
+        sleep=Clock(problem.sleep),
+        wake=Clock(problem.wake),
     )
 
 
@@ -225,7 +225,7 @@ def said_hours(hours: Sequence[WeekHours]) -> str:
     for (begins, ends), days in sorted(by_hours.items(), key=lambda each: min(each[1], default=7)):
         if days:
             when = "" if len(days) == len(WEEKDAYS) else _days(sorted(days))
-            span_ = say("{begins} to {ends}", begins=clock_of(begins), ends=clock_of(ends))
+            span_ = say("{begins} to {ends}", begins=_clock(begins), ends=_clock(ends))
             told.append(joined(" ", (when, span_)))
     return joined(", ", told)
 
@@ -235,6 +235,13 @@ def _days(days: list[int]) -> str:
     if len(days) > 2 and days[-1] - days[0] == len(days) - 1:
         return say("{first} to {last}", first=names[days[0]], last=names[days[-1]])
     return listed([names[day] for day in days])
+
+
+def _clock(hour: timedelta) -> Clock | str:
+    if hour >= timedelta(days=1):
+        return clock_of(hour)
+    minutes = round(hour.total_seconds() / 60)
+    return Clock(time(minutes // 60, minutes % 60))
 
 
 def clock_of(hour: timedelta) -> str:

@@ -5,6 +5,8 @@ from dataclasses import replace
 from datetime import datetime, timedelta
 from itertools import pairwise
 
+from pantry_core.quantities import Clock, Number
+from pantry_core.text import say
 from pantry_web.drawings.bands import ends, joins, links, stems
 from pantry_web.drawings.lanes import FIXED
 from pantry_web.drawings.lettering import short_name
@@ -23,7 +25,7 @@ from pantry_web.drawings.shapes import (
     Stay,
     Visit,
 )
-from pantry_web.drawings.timescale import Heights, TimeScale, time_scale
+from pantry_web.drawings.timescale import Heights, House, TimeScale, time_scale
 from pantry_web.drawings.writing import Numbers, lettered, numbered
 
 WIDE = Format(860, 100, Heights(day=34, hour=17, night_hour=3, least=19), 6.7, 10, 2.0, 0.55, 22,
@@ -89,9 +91,9 @@ def passage(shown: Scene, size: Format, *, numbers: Numbers | None = None) -> Pa
         before=tuple(_before(shown.drawn, ribbons, scale)),
         marks=tuple(mark for row in ribbons for mark in _marks(row[0].chain.visits, row, scale)),
         served=at_the_table,
-        now=None if now_y is None else (now_y, f"{_local(shown, shown.now):%a %H:%M}"),
+        now=None if now_y is None else (now_y, _weekday_and_hour(_local(shown, shown.now))),
         is_broad=last.x + last.width > size.width + 1,
-        serve=(scale.y(shown.serve_at), f"{_local(shown, shown.serve_at):%H:%M}")
+        serve=(scale.y(shown.serve_at), say("{hour}", hour=Clock(_local(shown, shown.serve_at))))
         if shown.has_feast
         else None,
     )
@@ -230,8 +232,20 @@ def _hours(shown: Scene, scale: TimeScale, now_y: float | None) -> Iterator[tupl
         y = scale.y(moment)
         is_shown = local.hour % 2 == 0 and local.time() >= shown.house.wake
         if is_shown and all(abs(y - each) > 13 for each in taken):
-            yield y, f"{local:%H}"
+            yield y, _on_the_axis(local, shown.house)
         moment += timedelta(hours=1)
+
+
+def _on_the_axis(local: datetime, house: House) -> str:
+    """A whole hour: 18, or 6 pm."""
+    if not house.is_of_12:
+        return f"{local:%H}"
+    hour = Number(local.hour % 12 or 12)
+    return say("{hour} am", hour=hour) if local.hour < 12 else say("{hour} pm", hour=hour)
+
+
+def _weekday_and_hour(local: datetime) -> str:
+    return say("{day} {hour}", day=f"{local:%a}", hour=Clock(local))
 
 
 def _marks(visits: Sequence[Visit], ribbons: Sequence[Ribbon], scale: TimeScale) -> Iterator[Mark]:

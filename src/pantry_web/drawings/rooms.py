@@ -6,6 +6,7 @@ from datetime import datetime
 from itertools import pairwise
 from zoneinfo import ZoneInfo
 
+from pantry_core.quantities import Clock
 from pantry_core.text import say
 from pantry_web.drawings.shapes import Around, Column, Full, Kind, Room, Shade, Span, Stay
 from pantry_web.drawings.timescale import TimeScale
@@ -32,7 +33,7 @@ def full(
     """When places are full, or more than full, drawn and said."""
     for each in fills:
         column, y = columns[each.place], scale.y(each.begin)
-        hours = [f"{edge.astimezone(zone):%H:%M}" for edge in (each.begin, each.end)]
+        hours = [Clock(edge.astimezone(zone)) for edge in (each.begin, each.end)]
         words = (
             say("too full {begin}–{end}", begin=hours[0], end=hours[1])
             if each.is_over

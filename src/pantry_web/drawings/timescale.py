@@ -23,11 +23,12 @@ class Heights:
 
 @dataclass(frozen=True, slots=True)
 class House:
-    """Where and when people are awake."""
+    """Where and when people are awake, and whether their clock has twelve hours."""
 
     zone: ZoneInfo
     wake: time
     sleep: time
+    is_of_12: bool = False
 
 
 @dataclass(frozen=True, slots=True)

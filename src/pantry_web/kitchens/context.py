@@ -19,6 +19,7 @@ def kitchen(request: HttpRequest) -> dict[str, object]:
         "kitchen": found, "now": clock.now(found) if found else None,
         "last": _last(request, found),
         "units": found.units if found else Kitchen.Units.METRIC,
+        "clock_face": found.clock_face if found else Kitchen.ClockFace.OF_24,
     }  # fmt: skip
 
 

@@ -35,6 +35,7 @@ class HouseForm(KitchenForm):
     name = forms.CharField(max_length=80, label=_("Name"))
     time_zone = forms.ChoiceField(choices=ZONES, label=_("Time zone"), widget=LongSelect)
     units = forms.ChoiceField(choices=Kitchen.Units.choices, label=_("Show amounts in"))
+    clock_face = forms.ChoiceField(choices=Kitchen.ClockFace.choices, label=_("Show hours as"))
     profile = forms.ChoiceField(choices=Kitchen.Profile.choices, label=_("Limits to keep"))
     cups = forms.ChoiceField(choices=Kitchen.Cups.choices, label=_("Cups and spoons are"))
     wake = forms.TimeField(label=_("Up at"), widget=forms.TimeInput({"type": "time"}, "%H:%M"))

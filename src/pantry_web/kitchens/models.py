@@ -65,6 +65,10 @@ class Kitchen(models.Model):
             ),
         )
 
+    class ClockFace(models.TextChoices):
+        OF_24 = "24", _("18:30")
+        OF_12 = "12", _("6:30 pm")
+
     class Cups(models.TextChoices):
         US = "us", _("US: cup 237 ml, tablespoon 14.8 ml")
         METRIC = "metric", _("metric: cup 250 ml, tablespoon 15 ml")
@@ -75,6 +79,7 @@ class Kitchen(models.Model):
     members = models.ManyToManyField(Cook, through="Membership", related_name="kitchens")
     time_zone = models.CharField(max_length=64)
     units = models.CharField(max_length=8, choices=Units, default=Units.METRIC)
+    clock_face = models.CharField(max_length=2, choices=ClockFace, default=ClockFace.OF_24)
     profile = models.CharField(max_length=2, choices=Profile, default=Profile.US)
     cups = models.CharField(max_length=10, choices=Cups, default=Cups.US)
     wake = models.TimeField(default=time(7, 0))

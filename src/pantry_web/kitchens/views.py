@@ -102,6 +102,7 @@ def _house_as_it_is(kitchen: Kitchen) -> dict[str, object]:
         "units": kitchen.units,
         "profile": kitchen.profile,
         "cups": kitchen.cups,
+        "clock_face": kitchen.clock_face,
         "wake": kitchen.wake,
         "sleep": kitchen.sleep,
         "cooks": float(kitchen.cooks),

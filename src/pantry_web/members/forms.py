@@ -10,7 +10,7 @@ from django.utils.translation import gettext_lazy as _
 from pantry_web.fields import LongSelect
 from pantry_web.forms import PlainForm
 from pantry_web.kitchens.forms import ZONES
-from pantry_web.kitchens.models import Cook, Membership
+from pantry_web.kitchens.models import Cook, Kitchen, Membership
 from pantry_web.members.first_start import is_start_word
 
 if TYPE_CHECKING:
@@ -38,6 +38,8 @@ class FirstStartForm(NewCookForm):
     time_zone = forms.ChoiceField(
         choices=ZONES, initial="Europe/London", label=_("Time zone"), widget=LongSelect
     )
+    units = forms.ChoiceField(choices=Kitchen.Units.choices, label=_("Show amounts in"))
+    clock_face = forms.ChoiceField(choices=Kitchen.ClockFace.choices, label=_("Show hours as"))
 
     def clean_word(self) -> str:
         """The word of whoever started the program."""

@@ -85,7 +85,11 @@ def first_start(request: HttpRequest) -> HttpResponse:
             if Cook.objects.exists():
                 raise Http404
             owner = form.save()
-            found_kitchen(owner, form.cleaned_data["kitchen_name"], form.cleaned_data["time_zone"])
+            told = form.cleaned_data
+            found_kitchen(
+                owner, told["kitchen_name"], told["time_zone"],
+                units=told["units"], clock_face=told["clock_face"],
+            )  # fmt: skip
         forget_start_word()
         return _signed_in(request, owner)
     context = {"form": form}

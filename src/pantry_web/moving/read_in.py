@@ -73,7 +73,8 @@ def read_kitchen(text: bytes, now: datetime) -> KitchenReadIn:
     hours = forms.hours(document)
     read_in = KitchenReadIn(
         document=document,
-        house=forms.read("", HouseForm(_typed(document.model_dump(), "name", "units", "profile",
+        house=forms.read("", HouseForm(_typed(document.model_dump(), "name", "units", "clock_face",
+                         "profile",
                          "cups", "wake", "sleep", "cooks", "country", time_zone=document.tz))),
         hours=hours,
         places={

@@ -34,6 +34,7 @@ def kitchen_document(kitchen: Kitchen) -> Document:
     return {
         "format": "pantry-clock/kitchen-1",
         "name": kitchen.name, "tz": kitchen.time_zone, "units": kitchen.units,
+        "clock_face": kitchen.clock_face,
         "profile": kitchen.profile, "cups": kitchen.cups, "wake": _hour(kitchen.wake),
         "sleep": _hour(kitchen.sleep), "cooks": kitchen.cooks, "country": kitchen.country,
         "shop": by_weekday(kitchen.shop_hours), "work": by_weekday(kitchen.work_hours),

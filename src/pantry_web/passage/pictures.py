@@ -15,6 +15,7 @@ from pantry_core.plan.hours import hours_of as hours_of_plan
 from pantry_core.plan.problem import household
 from pantry_core.plan.request import HouseRequest
 from pantry_core.plan.result import Plan, PlannedStep
+from pantry_web.clock_face import hour, is_of_12
 from pantry_web.drawings.lanes import FIXED
 from pantry_web.drawings.passage import NARROW, WIDE, passage
 from pantry_web.drawings.scene import scene
@@ -80,7 +81,7 @@ def picture(whole: FeastOutlook, views: Sequence[Outlook], seen: Seen) -> Pictur
     since = seen.day or seen.since
     if not any(_is_seen(each, since, until) for chain in chains for each in chain.stays):
         return None
-    house = House(zone, whole.kitchen.wake, whole.kitchen.sleep)
+    house = House(zone, whole.kitchen.wake, whole.kitchen.sleep, is_of_12=is_of_12())
     left = tasks_of(whole, views)
     around = _around(whole, chains, left, seen)
     shown = scene(
@@ -287,7 +288,7 @@ def _going_on(whole: FeastOutlook, left: Sequence[Told]) -> str:
             dish=view.dish.name,
             step=said(running.title, view.kitchen.units).lower(),
             task=said(task.title, view.kitchen.units).lower(),
-            at=f"{task.at.astimezone(ZoneInfo(whole.feast.time_zone)):%H:%M}",
+            at=hour(task.at.astimezone(ZoneInfo(whole.feast.time_zone))),
         )
         return told[:MOST_SAID]
     return ""

@@ -83,7 +83,7 @@ def _parts(drawn: Passage, told: Telling) -> Iterator[str]:
         yield from _words(ribbon, told)
     yield from _full_words(drawn, told)
     yield from _rounds(drawn)
-    yield from _feast(drawn)
+    yield from _feast(drawn, told)
     for ribbon in drawn.ribbons:
         yield from _number(ribbon)
     yield from _now(drawn, told)
@@ -165,7 +165,7 @@ def _days(drawn: Passage, told: Telling) -> Iterator[str]:
             yield _text("to-go", drawn.axis, row.label_y, str(row.to_go), "end", -10)
     for y, hour in drawn.hours:
         yield f'<path class="hour" d="M{drawn.axis:g} {y:g}H{drawn.width:g}"/>'
-        yield _text("to-go", drawn.axis, y, hour, "end", -10, 4)
+        yield _text("to-go", drawn.axis, y, told.words(hour), "end", -10, 4)
 
 
 def _full(drawn: Passage, told: Telling) -> Iterator[str]:
@@ -237,11 +237,11 @@ def _line(line: Text, told: Telling, *, is_first: bool) -> str:
     )
 
 
-def _feast(drawn: Passage) -> Iterator[str]:
+def _feast(drawn: Passage, told: Telling) -> Iterator[str]:
     if drawn.serve is not None:
         y, hour = drawn.serve
         yield f'<path class="serve" d="M0 {y:g}H{drawn.width:g}"/>'
-        yield _text("serve-hour", 4, y, hour, dy=-6)
+        yield _text("serve-hour", 4, y, told.words(hour), dy=-6)
     for hue, x, y in drawn.served:
         yield f'<circle class="served hue-{hue}" cx="{x:g}" cy="{y:g}" r="5.5"/>'
 
@@ -268,5 +268,5 @@ def _now(drawn: Passage, told: Telling) -> Iterator[str]:
         yield (
             f'<g transform="translate({x:g} {y:g})"><rect class="now-badge" x="0" y="-11"'
             f' width="{width:g}" height="22" rx="3"/>'
-            f'<text class="now-hour" x="5" y="4.5">{escape(words)}</text></g>'
+            f'<text class="now-hour" x="5" y="4.5">{told.words(words)}</text></g>'
         )

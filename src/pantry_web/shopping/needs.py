@@ -14,6 +14,7 @@ from pantry_core.routes.servings import bought_for
 from pantry_core.routes.steps import SHOPPING
 from pantry_core.rules.cures import CURE_KEYS
 from pantry_core.rules.ingredients import INGREDIENTS
+from pantry_web.clock_face import weekday_and_hour
 from pantry_web.feasts.line_labels import label_of
 from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.models import Kitchen
@@ -263,7 +264,11 @@ def _kept(view: Outlook) -> str:
         if planned.end > planned.start:
             until = Instant(planned.end, view.dish.feast.time_zone).local
             stays.append(
-                tell("into the {place} until {until}", place=step.place, until=f"{until:%a %H:%M}")
+                tell(
+                    "into the {place} until {until}",
+                    place=step.place,
+                    until=weekday_and_hour(until),
+                )
             )
     return ", ".join(stays)
 

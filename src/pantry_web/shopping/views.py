@@ -15,6 +15,7 @@ from django.views.decorators.http import require_POST
 
 from pantry_web import clock
 from pantry_web.cells import harmless
+from pantry_web.clock_face import day_and_hour
 from pantry_web.feasts.actions.keep_plan import keep_plan
 from pantry_web.feasts.actions.log.begin_step import begin_step
 from pantry_web.kitchens.access import cook_of, kitchen_of
@@ -136,7 +137,9 @@ def _name(line: Line) -> str:
 
 
 def _named(trip: Trip) -> str:
-    return f"{trip.at.local:%A %-d %B, %H:%M}" if trip.at else gettext("Without a trip of its own")
+    if trip.at is None:
+        return gettext("Without a trip of its own")
+    return translated(day_and_hour(trip.at.local, "%A %-d %B"))
 
 
 def _amount(each: Line, units: str) -> str:

@@ -15,6 +15,7 @@ from pantry_core.plan.problem import GRID
 from pantry_core.plan.request import ENDS
 from pantry_core.routes.jobs import JOBS, MOST_MADE_G
 from pantry_core.routes.steps import SHOPPING
+from pantry_web.clock_face import hour
 from pantry_web.feasts.documents import Document
 from pantry_web.feasts.forms import REDUCED
 from pantry_web.feasts.models import Dish
@@ -132,7 +133,7 @@ class StepForm(ZonedForm):
         off = (locked - serve_at) % GRID
         if off:
             zone = ZoneInfo(self.dish.feast.time_zone)
-            near = [f"{(locked - off + k * GRID).astimezone(zone):%H:%M}" for k in (0, 1)]
+            near = [hour((locked - off + k * GRID).astimezone(zone)) for k in (0, 1)]
             self.add_error(
                 "locked_start",
                 tell("The plan goes by quarter hours: {near}.", near=" or ".join(near)),

@@ -13,6 +13,7 @@ from django.utils.translation import gettext_lazy as _
 
 from pantry_core.dish.answer import DishOut
 from pantry_core.plan.instants import NotAnInstant, local_instant
+from pantry_core.quantities import Clock
 from pantry_web import clock
 from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.actions.save_feast import new_feast
@@ -100,6 +101,7 @@ def first_dish(request: HttpRequest) -> HttpResponse:
         context["feast"] = Feast(name="it", kitchen=kitchen, serve_at=now, time_zone="UTC")
     if request.headers.get("HX-Request"):
         return render(request, "weighup/_first_answer.html", context)
+    context["supper_hint"] = tell("for supper at {hour}", hour=Clock(SUPPER))
     status = 422 if form.is_bound else 200
     return render(request, "weighup/first.html", context, status=status)
 

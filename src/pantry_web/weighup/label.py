@@ -10,8 +10,10 @@ from django.shortcuts import render
 from django.urls import reverse
 
 from pantry_core.routes.steps import CURING
+from pantry_web.clock_face import hour
 from pantry_web.feasts.choices import method_name
 from pantry_web.planning.access import piece_outlook_of
+from pantry_web.sentences import tell
 
 QR_SCALE = 4
 
@@ -63,5 +65,5 @@ def runs(moments: Sequence[datetime], zone: ZoneInfo) -> list[str]:
         if len(group) > 1:
             same_month = first.month == last.month
             days = f"{first:%a %-d}{'' if same_month else f' {first:%b}'} to {last:%a %-d %b}"
-        told.append(f"{days}, {first:%H:%M}")
+        told.append(tell("{days}, {hour}", days=days, hour=hour(first)))
     return told

@@ -12,9 +12,19 @@ CAPACITY = {
 
 
 @once()
-def found_kitchen(owner: Cook, name: str, time_zone: str, *, is_demo: bool = False) -> Kitchen:
+def found_kitchen(
+    owner: Cook,
+    name: str,
+    time_zone: str,
+    *,
+    units: str = Kitchen.Units.METRIC,
+    clock_face: str = Kitchen.ClockFace.OF_24,
+    is_demo: bool = False,
+) -> Kitchen:
     """Found a kitchen with its places and its owner."""
-    kitchen = Kitchen.objects.create(name=name, time_zone=time_zone, is_demo=is_demo)
+    kitchen = Kitchen.objects.create(
+        name=name, time_zone=time_zone, units=units, clock_face=clock_face, is_demo=is_demo
+    )
     Membership.objects.create(kitchen=kitchen, cook=owner, role=Membership.Role.OWNER)
     Place.objects.bulk_create(
         Place(kitchen=kitchen, name=place, capacity=room) for place, room in CAPACITY.items()

@@ -12,7 +12,7 @@ from pantry_core.measures.said import days_between, days_said
 from pantry_core.measures.said import span as span_of
 from pantry_core.plan.instants import Instant
 from pantry_core.quantities import Division
-from pantry_web import quantities, sentences
+from pantry_web import clock_face, quantities, sentences
 
 register = template.Library()
 
@@ -140,13 +140,13 @@ def length(millimetres: float, units: str) -> str:
 @register.filter
 def at(moment: datetime, zone: str) -> str:
     """A moment as Thu 18 Mar, 19:12 in a zone."""
-    return quantities.at(moment, zone)
+    return sentences.translated(quantities.at(moment, zone))
 
 
 @register.filter
 def when(instant: Instant) -> str:
     """An instant as Thu 18 Mar, 19:12 in its zone."""
-    return f"{instant.local:%a %-d %b, %H:%M}"
+    return sentences.translated(clock_face.day_and_hour(instant.local))
 
 
 @register.filter
@@ -158,13 +158,13 @@ def dated(moment: datetime, zone: str) -> str:
 @register.filter
 def hour(moment: datetime, zone: str) -> str:
     """The time of day in a zone."""
-    return f"{moment.astimezone(ZoneInfo(zone)):%H:%M}"
+    return sentences.translated(clock_face.hour(moment.astimezone(ZoneInfo(zone))))
 
 
 @register.filter
 def five(moment: datetime, zone: str) -> str:
     """The time of day in a zone, to five minutes, as a forecast says it."""
-    return quantities.five(moment, zone)
+    return sentences.translated(quantities.five(moment, zone))
 
 
 @register.filter

@@ -5,7 +5,7 @@
   if ("serviceWorker" in navigator) navigator.serviceWorker.register("/worker.js").catch(() => {}); // the pages do without
   if (!keptAt) return;
   const told = document.createElement("div");
-  const hour = new Date(Number(keptAt)).toLocaleString(document.documentElement.lang, { weekday: "short", hour: "2-digit", minute: "2-digit" });
+  const hour = new Date(Number(keptAt)).toLocaleString(document.documentElement.lang, { weekday: "short", hour: "2-digit", minute: "2-digit", hour12: document.documentElement.dataset.clock === "12" });
   told.className = "out-of-date";
   told.setAttribute("role", "status");
   told.textContent = away.replace("0", hour) + (waiting === "0" ? "" : ` ${awaySend.replace("0", waiting)}`);

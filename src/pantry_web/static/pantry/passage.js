@@ -28,7 +28,8 @@
     return anchor + Math.round((at - anchor) / QUARTER_S) * QUARTER_S;
   };
   const local = (at, options) => new Intl.DateTimeFormat(document.documentElement.lang, { timeZone: wide().dataset.zone, ...options }).format(new Date(1000 * at));
-  const hour = (at) => local(at, { weekday: "short", hour: "2-digit", minute: "2-digit", hourCycle: "h23" });
+  const twelve = document.documentElement.dataset.clock === "12";
+  const hour = (at) => local(at, { weekday: "short", hour: twelve ? "numeric" : "2-digit", minute: "2-digit", hourCycle: twelve ? "h12" : "h23" });
   const written = (at) => {
     const part = Object.fromEntries(new Intl.DateTimeFormat("en", { timeZone: wide().dataset.zone, year: "numeric", month: "2-digit", day: "2-digit", hour: "2-digit", minute: "2-digit", hourCycle: "h23" }).formatToParts(new Date(1000 * at)).map((each) => [each.type, each.value]));
     return `${part.year}-${part.month}-${part.day}T${part.hour}:${part.minute}`;
