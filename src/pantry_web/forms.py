@@ -56,6 +56,7 @@ class KitchenForm(PlainForm):
     def __init__(self, *args: Any, units: str = "metric", cups: str = "", **kwargs: Any) -> None:
         kwargs.setdefault("label_suffix", "")
         super().__init__(*args, **kwargs)
+        self.kitchen_units = units
         for name, field in self.fields.items():
             if not field.widget.is_hidden:
                 field.widget.attrs["aria-describedby"] = f"{self[name].auto_id}-message"

@@ -216,6 +216,23 @@ def volume(millilitres: float, units: str) -> str:
     return f"{amount:.0f} ml" if amount < 995 else f"{_plain(litres, 1 if litres < 10 else 0)} l"
 
 
+DEFAULT_ROOM_UNIT = {"metric": "l", "imperial": "qt"}
+CUBIC_FEET_FROM = 10.0
+"""So many cubic feet are told whole."""
+
+
+def room(litres: float, unit: str) -> str:
+    """The room of a fridge in the unit in which its owner told it: l, qt or cu ft.
+
+    >>> room(62.3, "cu ft"), room(59.6, "qt"), room(60.0, "l")
+    ('2.2 cu ft', '63 qt', '60 l')
+    """
+    if unit == "cu ft":
+        feet = 1000.0 * litres / MILLILITRES["cu ft"]
+        return f"{_plain(feet, 1 if feet < CUBIC_FEET_FROM else 0)} cu ft"
+    return volume(1000.0 * litres, "imperial" if unit == "qt" else "metric")
+
+
 OVEN_MARKS_F, LOW_MARKS_F, OVEN_FROM_F = 25, 5, 300
 """The marks of an oven are so far apart from 300 °F on; what is low is set more finely (common
 practice)."""

@@ -14,7 +14,7 @@ UNITS = pint.UnitRegistry()
 NAMES_OF_PINT = {
     "us cup": "cup", "us pint": "pint", "us quart": "quart", "us gallon": "gallon",
     "imp cup": "imperial_cup", "imp pint": "imperial_pint", "imp gallon": "imperial_gallon",
-    "in": "inch",
+    "in": "inch", "cu ft": "cubic_foot",
 }  # fmt: skip
 
 

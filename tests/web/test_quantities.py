@@ -127,3 +127,23 @@ def test_a_reading_just_below_its_goal_does_not_read_like_it(read_c, shown):
     asked = {**roasting_bird("chicken", 1800, "dry-brine"), **when}
     gate = dish(DishRequest.model_validate(asked)).gate
     assert said(gate.text, "imperial") == f"{shown}: not yet."
+
+
+@pytest.mark.parametrize(
+    ("typed", "litres", "shown"),
+    [  # 1 ft³ is 28.3168 l and 1 US quart 0.946353 l, by definition
+        ("2.2 cu ft", 62.297, "2.2 cu ft"), ("50 qt", 47.318, "50 qt"), ("60 l", 60.0, "60 l"),
+        ("3 cubic feet", 84.951, "3 cu ft"), ("70", 66.245, "70 qt"),
+    ],
+)  # fmt: skip
+def test_a_fridge_is_shown_in_what_its_owner_told(cook, quince, typed, litres, shown):
+    type(quince).objects.update(units="imperial")
+    fridge = quince.places.get(name="fridge")
+    address = f"/pantry/place/{fridge.pk}/"
+    assert cook.post(address, {"room": typed}).status_code == 302
+    fridge.refresh_from_db()
+    assert fridge.capacity == pytest.approx(litres, abs=0.001)
+    assert shown in cook.get("/pantry/").content.decode()
+    assert f'value="{shown}"' in cook.get(address).content.decode()
+    cook.post(address, {"room": shown})
+    assert quince.places.get(name="fridge").capacity == fridge.capacity

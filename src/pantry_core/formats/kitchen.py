@@ -143,6 +143,7 @@ class KitchenDocument(Document):
     shop: Week = {}
     work: Week = {}
     places: Places = {}
+    fridge_unit: Literal["", "l", "qt", "cu ft"] = ""
     own_days: Annotated[tuple[DayDocument, ...], Field(strict=False, max_length=MOST_DAYS)] = ()
     changed_days: Annotated[
         tuple[ChangedDayDocument, ...], Field(strict=False, max_length=MOST_DAYS)

@@ -32,7 +32,7 @@ _NUMBER = re.compile(
     )""",
     re.VERBOSE,
 )
-_UNIT = re.compile(r"""\s*(#|["″”]|(?:(?:us|imp|imperial|metric)\s+)?[a-z]+)\.?""")
+_UNIT = re.compile(r"""\s*(#|["″”]|(?:(?:us|imp|imperial|metric|cubic|cu\.?)\s+)?[a-z]+)\.?""")
 
 
 class NotAQuantity(ValueError):

@@ -23,6 +23,7 @@ MILLILITRES: Final = {
     "imp cup": 284.130625,
     "imp pint": 568.26125,
     "imp gallon": 4546.09,
+    "cu ft": 28316.846592,
 }
 
 WATER_G_PER_ML: Final = 1.0
@@ -55,6 +56,8 @@ SPELLINGS: Final = {
     "us gallons": "us gallon", "us gal": "us gallon",
     "imp pints": "imp pint", "imp pt": "imp pint", "imperial pint": "imp pint",
     "imperial pints": "imp pint",
+    "cubic foot": "cu ft", "cubic feet": "cu ft", "cu feet": "cu ft", "cu foot": "cu ft",
+    "cu. ft": "cu ft", "cuft": "cu ft",
     "imp gallons": "imp gallon", "imp gal": "imp gallon", "imperial gallon": "imp gallon",
     "imperial gallons": "imp gallon",
 }  # fmt: skip

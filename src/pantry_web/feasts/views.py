@@ -124,6 +124,7 @@ def feast_page(
         "tasks": feast_tasks(whole)[:NEXT_TASKS],
         "changes": changes(whole),
         "peaks": peaks(_stays(whole), rooms, whole.now),
+        "fridge_unit": whole.around.fridge_unit,
         "is_help_needed": is_needed(whole),
     }
     return render(request, "feasts/feast.html", context, status=422 if wrong else 200)

@@ -131,11 +131,20 @@ class Membership(models.Model):
 
 
 class Place(models.Model):
-    """Where a dish can be, and how much fits there at once."""
+    """Where a dish can be, and how much fits there at once: into the fridge litres, else pieces.
+
+    `unit` is what the room of the fridge was told in; it is shown so.
+    """
+
+    class Unit(models.TextChoices):
+        LITRES = "l", _("litres")
+        QUARTS = "qt", _("quarts")
+        CUBIC_FEET = "cu ft", _("cubic feet")
 
     kitchen = models.ForeignKey(Kitchen, models.CASCADE, related_name="places")
     name = models.CharField(max_length=20)
     capacity = models.FloatField(default=1.0)
+    unit = models.CharField(max_length=5, choices=Unit, blank=True, default="")
 
     class Meta:
         constraints = [

@@ -39,6 +39,7 @@ def kitchen_document(kitchen: Kitchen) -> Document:
         "sleep": _hour(kitchen.sleep), "cooks": kitchen.cooks, "country": kitchen.country,
         "shop": by_weekday(kitchen.shop_hours), "work": by_weekday(kitchen.work_hours),
         "places": {place.name: place.capacity for place in kitchen.places.order_by("pk")},
+        "fridge_unit": next((p.unit for p in kitchen.places.all() if p.name == "fridge"), ""),
         "own_days": [
             {"name": each.name, "day": each.day.isoformat()} for each in kitchen.own_days.all()
         ],

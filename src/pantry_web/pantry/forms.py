@@ -15,8 +15,12 @@ from pantry_web.fields import NumberField, QuantityField
 from pantry_web.forms import KitchenForm
 from pantry_web.kitchens.models import Place
 from pantry_web.pantry.models import MATERIALS, SHAPES, SPOONS, Ingredient, Scale, Vessel
+from pantry_web.quantities import DEFAULT_ROOM_UNIT, room
 from pantry_web.sentences import tell
 
+MOST_ROOM = 2000.0
+UNIT_BY_SIGN = {"q": "qt", "f": "cu ft", "l": "l"}
+"""A unit of room by a sign that only its names have."""
 MOST_STOCK_G = 100_000.0
 MOST_SPOON_G = 2_000.0
 MOST_SODIUM_MG = 39_340.0
@@ -125,19 +129,65 @@ class IngredientForm(KitchenForm):
         }  # fmt: skip
 
 
+class RoomField(QuantityField):
+    """The room of a fridge [l], typed in litres, quarts or cubic feet; a bare number in `bare`."""
+
+    bare = "l"
+
+    def __init__(self, **kwargs: Any) -> None:
+        super().__init__("water", 1000.0 * MOST_ROOM, **kwargs)
+
+    @property
+    def unit(self) -> str:
+        """The unit of a bare number."""
+        return self.bare
+
+    @property
+    def unit_choices(self) -> tuple[str, ...]:
+        """The units that a press of its button goes through."""
+        return tuple(Place.Unit.values)
+
+    def clean(self, value: Any) -> float | None:
+        """The room in litres.
+
+        Raises: ValidationError with what would do.
+        """
+        millilitres = super().clean(value)
+        return None if millilitres is None else millilitres / 1000.0
+
+    def prepare_value(self, value: Any) -> Any:
+        """Show litres in the unit of the place, and text as it was typed."""
+        return room(value, self.bare) if isinstance(value, int | float) else value
+
+
 class PlaceForm(KitchenForm):
     """How much fits into a place at once: of the fridge litres, else pieces."""
 
-    capacity = NumberField(0, 2000, label=_("Fits at once"))
+    capacity = NumberField(0, MOST_ROOM, label=_("Fits at once"))
+    room = RoomField(label=_("Fits at once"))
+
+    def __init__(self, *args: Any, **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        self.is_fridge = "room" in self.initial
+        del self.fields["capacity" if self.is_fridge else "room"]
+        if self.is_fridge:
+            unit = self.initial["unit"] or DEFAULT_ROOM_UNIT[self.kitchen_units]
+            self.initial["unit"] = self.fields["room"].bare = unit  # type: ignore[attr-defined]  # it is a RoomField
 
     @property
     def values(self) -> dict[str, object]:
         """The fields of the place; call it when the form is valid."""
-        return {"capacity": self.kept("capacity")}
+        if not self.is_fridge:
+            return {"capacity": self.kept("capacity")}
+        typed = self.data.get("room", "").lower()
+        units = (unit for sign, unit in UNIT_BY_SIGN.items() if sign in typed)
+        return {"capacity": self.kept("room"), "unit": next(units, self.initial["unit"])}
 
     @staticmethod
     def as_it_is(thing: Place) -> dict[str, object]:
         """A place as the form shows it."""
+        if thing.name == "fridge":
+            return {"room": thing.capacity, "unit": thing.unit}
         return {"capacity": thing.capacity}
 
 

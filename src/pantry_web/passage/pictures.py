@@ -35,7 +35,7 @@ from pantry_web.passage.svg import Telling, svg
 from pantry_web.passage.words import Day, Told, tasks_of, words_by_day
 from pantry_web.planning.dish_document import Document
 from pantry_web.planning.outlook import FeastOutlook, Outlook
-from pantry_web.quantities import at, hours_of, volume
+from pantry_web.quantities import DEFAULT_ROOM_UNIT, at, hours_of, room
 from pantry_web.sentences import said, speaker, tell
 
 MOST_SAID, MOST_ADDRESSES = 90, 4096
@@ -245,10 +245,11 @@ def _around(
 
     Of a dish by itself nobody can see how full places are.
     """
-    units, asked = whole.kitchen.units, seen.house or whole.plan_documents[0]
+    asked = seen.house or whole.plan_documents[0]
+    unit = whole.around.fridge_unit or DEFAULT_ROOM_UNIT[whole.kitchen.units]
     is_whole = len(chains) >= len(whole.planned_dishes)
     rooms = {
-        name: Room(holds, partial(_litres, units=units) if name == FIXED else None)
+        name: Room(holds, partial(room, unit=unit) if name == FIXED else None)
         for name, holds in asked["places"].items()
         if holds is not None and is_whole
     }
@@ -265,10 +266,6 @@ def _around(
         _between(hours.home, ends),
         _going_on(whole, left),
     )
-
-
-def _litres(litres: float, units: str) -> str:
-    return volume(1000.0 * litres, units)
 
 
 def _between(spans: Sequence[Span], ends: Span) -> list[Span]:

@@ -16,7 +16,8 @@ from pantry_web.drawings.lettering import Text
 from pantry_web.drawings.shapes import Column, Passage, Ribbon
 
 BADGE = {"wide": 76, "narrow": 66}
-"""Widths of the badge of now."""
+BADGE_A_SIGN = 7.0
+"""Widths of the badge of now; with an hour of twelve it takes more."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -260,13 +261,15 @@ def _now(drawn: Passage, told: Telling) -> Iterator[str]:
     if drawn.now is None:
         return
     y, hour = drawn.now
-    badges = [(0.0, float(BADGE[told.name]), hour)]
+    words = told.words(hour)
+    badges = [(0.0, max(float(BADGE[told.name]), BADGE_A_SIGN * len(words) + 10), words)]
     if drawn.tag is not None:
-        badges.insert(0, drawn.tag)
+        x, width, going_on = drawn.tag
+        badges.insert(0, (x, width, told.words(going_on)))
     yield f'<path class="now" d="M0 {y:g}H{drawn.width:g}"/>'
     for x, width, words in badges:
         yield (
             f'<g transform="translate({x:g} {y:g})"><rect class="now-badge" x="0" y="-11"'
             f' width="{width:g}" height="22" rx="3"/>'
-            f'<text class="now-hour" x="5" y="4.5">{told.words(words)}</text></g>'
+            f'<text class="now-hour" x="5" y="4.5">{words}</text></g>'
         )

@@ -23,6 +23,11 @@ class Surroundings:
     found: dict[str, Work] = field(default_factory=dict)
     """Plans that were asked for already, by their keys, where several feasts are read at once."""
 
+    @property
+    def fridge_unit(self) -> str:
+        """What the room of the fridge was told in; empty where nobody said."""
+        return next((each.unit for each in self.places if each.name == "fridge"), "")
+
 
 def surroundings_of(kitchen: Kitchen, now: datetime) -> Surroundings:
     """Read what of a kitchen bears on its feasts."""

@@ -125,6 +125,12 @@ def litres(value: float, units: str) -> str:
     return volume(1000 * value, units)
 
 
+@register.simple_tag
+def room(litres: float, unit: str, units: str) -> str:
+    """The room of a fridge, as its owner told it, else in the kitchen's units."""
+    return quantities.room(litres, unit or quantities.DEFAULT_ROOM_UNIT[units])
+
+
 @register.filter
 def percent(share: float) -> str:
     """A share as a percentage."""

@@ -47,6 +47,7 @@ def bring_in_kitchen(read: KitchenReadIn, by: Cook) -> Kitchen:
     set_hours(kitchen, read.hours.week("shop"), read.hours.week("work"))
     for name, capacity in read.places.items():
         kitchen.places.update_or_create(name=name, defaults={"capacity": capacity})
+    kitchen.places.filter(name="fridge").update(unit=document.fridge_unit)
     for day in read.changed_days:
         change_day(kitchen, **day)
     for absence in read.absences:
