@@ -59,7 +59,7 @@ def test_one_pair_of_hands_carves_one_dish_after_the_other():
 @pytest.mark.parametrize(
     ("document", "reasons", "helps"),
     [
-        (feast([CARVE], [CARVE]), {"hands-full"}, "Have another pair of hands: 2 cooks."),
+        (feast([CARVE], [CARVE]), {"hands-full"}, "Get a second cook."),
         (feast([ROAST], [ROAST], cooks=2), {"place-full"},
          "Make room: 2 in the oven instead of 1."),
         (feast([BRINE], [BRINE], [BRINE], cooks=3), {"place-full"},
@@ -90,7 +90,7 @@ def test_what_collides_and_what_helps(document, reasons, helps):
         (feast([BRINE], [BRINE], [BRINE], cooks=3),
          ["The fridge holds 12, too little at once for: Hen (brine); Goat (brine); Hare (brine)."]),
         (feast([CARVE], [CARVE], [CARVE], early=15),
-         ["For one cook, too much wants hands at once: Hen (carve); Goat (carve); Hare (carve)."]),
+         ["Too much for one cook at once: Hen (carve); Goat (carve); Hare (carve)."]),
         (feast([CARVE], [CARVE]),
          ["Hen: carve wants hands while the one cook's are full.",
           "Goat: carve wants hands while the one cook's are full."]),

@@ -82,7 +82,7 @@ def test_queries_do_not_grow_with_the_dishes(cook, quince, feast):
 
 def test_what_would_help_is_taken_with_one_press(cook, quince, supper):
     page = cook.get(f"/feasts/{supper.pk}/helps/")
-    assert "It cannot all be done by then." in text(page)
+    assert "Not everything can be ready by then." in text(page)
     offered = {each.text: each for each in page.context["remedies"]}
     assert "Needle and brine for Peppered brisket." in offered
     assert any(name.startswith("Eat on") for name in offered)

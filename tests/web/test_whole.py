@@ -141,7 +141,7 @@ def test_a_recipe_is_checked_put_right_and_taken(cook, roast, django_assert_max_
     assert answer.context["out"].nitrite.verdict == "over"
     open_still = cook.post(f"/dishes/{dish.pk}/recipe/answer/", CHECK | {FIELDS[1]: ""})
     assert open_still.context["out"] is None  # nothing is judged while a line is open
-    assert "wants an answer first" in open_still.content.decode()
+    assert "Answer the marked questions first" in open_still.content.decode()
     taken = cook.post(f"/dishes/{dish.pk}/recipe/", CHECK | {"held_back": "25"})
     assert taken.status_code == 302
     dish.refresh_from_db()

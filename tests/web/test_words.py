@@ -18,6 +18,7 @@ from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.actions.record_mishap import record_mishap
 from pantry_web.feasts.models import Dish, Feast, Mishap
 from pantry_web.kitchens.models import Cook
+from pantry_web.running.messages import messages
 from tests.web import pseudo
 from tests.web.conftest import routes
 from tests.web.texts import Texts
@@ -43,6 +44,17 @@ OF_THE_OTHER = {
 }
 """A kitchen in pounds has a clock of twelve hours here."""
 FACES = {"metric": "24", "imperial": "12"}
+NEVER = (
+    "empty: ", "whose time to go by", "whose cups", "it costs a clean", "as trimming goes",
+    "you lose the crispest", "forgives nothing", "it lies", "time you have", "then it is",
+    "cannot all be done by then", "it needs at least", "wants hands at once",
+    "another pair of hands", "are planned without it", "told of it yet", "what came of it",
+    "change what was told", "press a ribbon", "or no work", "worked out anew: hours",
+    "a dish begins", "no trip is planned", "it is liked", "hours that are usual",
+    "only boiled first", "nothing but cold", "wants an answer first", "told this once",
+    "is taken off", "clock stands where", "the word that the program", "gives up",
+)  # fmt: skip
+"""Phrases that no text may have, of whatever page: each has a plainer one."""
 LEAVES = {"sign-out", "first-start", "come-in", "new-password"}
 
 
@@ -279,6 +291,13 @@ def forms_of(document):
                 if each.get("name")
             }
             yield form.get("action") or "", fields
+
+
+def test_no_text_has_a_phrase_that_people_would_not_say():
+    texts = [text for each in messages() for text in ([each] if isinstance(each, str) else each)]
+    assert len(texts) > 2500
+    said = [(phrase, text) for text in texts for phrase in NEVER if phrase in text.lower()]
+    assert said == []
 
 
 def test_a_recipe_is_asked_about_in_the_language_of_the_page(cook, gammon, spoken):

@@ -38,9 +38,12 @@ def of_the_learnt(asked: DishRequest, settled: Settled, way: Route) -> Iterator[
         )
         yield notice("note", "learnt-speed", text, OWN)
     for place in dict.fromkeys(each.stage.place for each in way.stages if each.pace != 1.0):
+        more_pct = 100.0 * (learnt.hours[place] - 1.0)
         text = say(
-            "The {place} of this kitchen takes {percent} of the hours that are usual.",
+            "Your {place} takes {percent} longer than usual."
+            if more_pct >= 0
+            else "Your {place} is {percent} quicker than usual.",
             place=place,
-            percent=Percent(100.0 * learnt.hours[place], 0),
+            percent=Percent(abs(more_pct), 0),
         )
         yield notice("note", "learnt-hours", text, OWN)

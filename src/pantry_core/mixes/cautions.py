@@ -154,7 +154,7 @@ def _handled(request: WeighRequest) -> Iterator[Notice]:
         )
         yield notice("caution", "lift-on-time", text, _PRACTICE)
     if request.method == "marinade" and request.meat.kind != "vegetable":
-        text = "Raw marinade goes into pot or sauce only boiled first."
+        text = "Boil used marinade before cooking with it."
         yield notice("caution", "boil-marinade", text, _PRACTICE)
 
 

@@ -52,13 +52,13 @@ def curing_salts(judged: Judged) -> Iterator[Notice]:
 def uncured(kind: Kind) -> Iterator[Notice]:
     """What is given up without curing salt; fish and vegetables never have any."""
     if kind == "fish":
-        text = "Fish has no curing salt: nothing but salt and cold protects it."
+        text = "Fish has no curing salt: only salt and cold protect it."
         yield notice("note", "uncured", text, _PRACTICE)
     elif kind not in NEVER_CURED:
         yield notice(
             "note",
             "uncured",
-            "Without curing salt the meat turns grey, and nothing but cold protects it: for a "
+            "Without curing salt the meat turns grey, and only cold protects it: for a "
             "fridge cure that is then boiled or roasted, not for long cool smoking.",
             _PRACTICE,
         )

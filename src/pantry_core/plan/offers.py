@@ -227,7 +227,10 @@ def _stayed_home(document: Document, problem: Problem) -> Iterator[Offer]:
 
 
 def _another_cook(document: Document, problem: Problem) -> Iterator[Offer]:
-    text = say("Have another pair of hands: {cooks} cooks.", cooks=Number(problem.cooks + 1))
+    text = say(
+        "Get a second cook." if problem.cooks == 1 else "Get one more cook: {cooks} in all.",
+        cooks=Number(problem.cooks + 1),
+    )
     yield offer(document, text, MoreCooks(problem.cooks + 1))
 
 

@@ -302,9 +302,9 @@ def in_few_words(problem: Problem, why: Sequence[Why]) -> list[str]:
         elif about == "hands-full":
             told.append(
                 say(
-                    "For one cook, too much wants hands at once: {listed}."
+                    "Too much for one cook at once: {listed}."
                     if problem.cooks == 1
-                    else "For {cooks} cooks, too much wants hands at once: {listed}.",
+                    else "Too much for {cooks} cooks at once: {listed}.",
                     cooks=Number(problem.cooks),
                     listed=_listed(problem, rules),
                 )

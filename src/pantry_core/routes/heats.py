@@ -172,7 +172,7 @@ HEATS: Final[dict[HeatName, Heat]] = {
     heat.id: heat
     for heat in (
         Heat("roast", "Roasted", "one heat, for what is tender by itself",
-             "You lose the crispest skin, and doneness that is even from edge to edge.",
+             "The skin is less crisp, and the meat less evenly done.",
              (_roast(180, "Oven at {@180 °C}; the probe goes into the thickest part, off the bone.",
                      "Brown and sizzling."),),
              bird=(_roast(190, "Skin side up, oven at {@190 °C}; the probe goes into the thickest "
@@ -193,7 +193,7 @@ HEATS: Final[dict[HeatName, Heat]] = {
         Heat("simmer", "Simmered until tender", "barely moving water; the broth is kept",
              "You lose a crust.", (_SIMMER,), is_tender=True),
         Heat("simmer-glaze", "Simmered, then glazed", "from the pot into a hot oven",
-             "It costs a clean oven, and half an hour of it.",
+             "The oven gets messy, and it takes half an hour.",
              (_pot("simmer", "Simmer", 82, "Cover with fresh cold water and keep it just short of "
                    "boiling.", "It steams and hardly moves.", ends="tender",
                    span_h=(0.5, 1.0, 1.75)),
@@ -281,7 +281,7 @@ HEATS: Final[dict[HeatName, Heat]] = {
                              span_h=(4.0, 6.0, 10.0), hands_min=20, every_h=1.0,
                              tend="Read the smoker: never above {30 °C}", is_main=True),)),
         Heat("fry", "Fried in a coat", "dipped, dredged, rested, fried in batches",
-             "It costs a clean stove, and a cook who never leaves the fat.",
+             "Fat splatters; stay at the pan.",
              (_COAT, HeatStage("fry", "Fry", "hob", "inside", "Fat at {@170 °C}, a third to half "
                                "of the pot; nothing dripping, lid at hand, never left.",
                                "Golden, and the fat grows quiet.", "fat", 170,

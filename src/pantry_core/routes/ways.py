@@ -78,7 +78,7 @@ WAYS: dict[WayName, Way] = {
             "Turn it, stir the brine", ONCE_A_DAY_H),
         Way("strong-brine", "Strong brine, timed", "Brine", "strong-brine",
             "much saltier than the target; out on time, then a rest",
-            "The timing forgives nothing: an hour too long is too salty.",
+            "An hour too long is too salty.",
             "lift", "Put it in, under a plate so that it stays under; note the hour",
             "Turn it, stir the brine", ONCE_A_DAY_H),
         Way("dry-cure", "Dry cure, bagged", "Dry", "dry-cure",

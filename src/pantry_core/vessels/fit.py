@@ -133,9 +133,12 @@ def fit(request: FitRequest) -> FitAnswer:
         *_room(fits=goes_in, spare_ml=spare_ml),
     ]
     if goes_in and not covered:
+        over_mm = level - height
         text = say(
-            "It lies {level} under; {to_cover_ml} would cover it.",
-            level=Millimetres(level - height, 0),
+            "Only {over} of liquid stand over the meat; {to_cover_ml} more covers it."
+            if over_mm >= 0
+            else "{over} of the meat stand out of the liquid; {to_cover_ml} more covers it.",
+            over=Millimetres(abs(over_mm), 0),
             to_cover_ml=Millilitres(to_cover_ml, 0),
         )
         notices.append(notice("caution", "not-covered", text, COVER_MM))

@@ -100,7 +100,7 @@ class Figure:
 
 
 NAMES: dict[str, str | Promise] = {
-    LIKING: _("How salty it is liked"), SPEED: _("How fast salt goes in"),
+    LIKING: _("How salty you like it"), SPEED: _("How fast salt goes in"),
     "hours-oven": _("How long the oven takes"), "hours-smoker": _("How long the smoker takes"),
     "hours-hob": _("How long pots take"), "hours-fire": _("How long the fire takes"),
     TRIMMED: _("What trimming leaves"), COOKED: _("What cooking leaves"),

@@ -31,7 +31,7 @@ class FirstStartForm(NewCookForm):
     """The first cook, who owns the kitchen, and knows the word that the console shows."""
 
     word = forms.CharField(
-        max_length=40, label=_("The word that the program showed when it was started"),
+        max_length=40, label=_("Setup code that the program showed when it started"),
         widget=forms.TextInput({"autocomplete": "off"}),
     )  # fmt: skip
     kitchen_name = forms.CharField(max_length=80, label=_("Name of your kitchen"))

@@ -43,7 +43,7 @@ class RecipeForm(KitchenForm):
         required=False,
     )
     method = forms.ChoiceField(choices=way_choices, label=_("How"), widget=MethodSelect)
-    cups = forms.ChoiceField(choices=Kitchen.Cups.choices, label=_("Whose cups and spoons"))
+    cups = forms.ChoiceField(choices=Kitchen.Cups.choices, label=_("Cup size"))
     days = NumberField(0.1, 365, unit=_("days"), label=_("How long, it says"), required=False)
     used = NumberField(1, 100, unit="%", label=_("Of the liquid, used"), required=False)
     share = NumberField(

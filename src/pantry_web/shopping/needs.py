@@ -246,7 +246,7 @@ def _as_bought(view: Outlook) -> str:
     if left == 1.0:
         return tell("weight after trimming; buy about {as_bought}", as_bought=as_bought)
     return tell(
-        "weight after trimming; buy about {as_bought}, as trimming goes in this kitchen",
+        "weight after trimming; buy about {as_bought}, going by your past trimming",
         as_bought=as_bought,
     )
 

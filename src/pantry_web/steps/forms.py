@@ -238,7 +238,7 @@ class DishHourForm(ZonedForm):
     serve_at = InstantField(required=False, label=_("Its own hour, if not the feast's"))
     early_max_min = NumberField(
         0, MOST_EARLY_MIN, unit=_("min"), required=False, label=_("May be done earlier by"),
-        help_text=_("empty: all in the last half hour"),
+        help_text=_("leave blank for all in the last half hour"),
     )  # fmt: skip
     note = forms.CharField(
         max_length=2000, required=False, label=_("Notes, for next year too"),

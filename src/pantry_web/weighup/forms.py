@@ -75,10 +75,10 @@ class DishForm(KitchenForm):
     vessel = forms.ModelChoiceField(
         Vessel.objects.none(), label=_("Vessel"), required=False, empty_label=_("not chosen yet")
     )
-    school = forms.ChoiceField(choices=SCHOOLS, label=_("Whose time to go by"), required=False)
+    school = forms.ChoiceField(choices=SCHOOLS, label=_("Timing rule"), required=False)
     heat = forms.ChoiceField(
         choices=[("", _("as its cut is cooked")), *((h.id, h.name) for h in HEATS.values())],
-        label=_("Then it is"), required=False,
+        label=_("Cooked how?"), required=False,
     )  # fmt: skip
     medium = TemperatureField(0, 600, label=_("Oven, pot or fire at"), required=False)
     inside = TemperatureField(40, 100, label=_("Done, inside, at"), required=False)

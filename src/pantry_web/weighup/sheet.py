@@ -87,7 +87,9 @@ def _lengths(found: Worked, way: Way, left_h: float) -> Iterator[Length]:
     ready = sheet.ready if sheet else None
     if settled.purpose == "season" or has_days:
         yield Length(
-            gettext("It lies, as asked") if has_days else gettext("It lies"), settled.in_h, "chosen"
+            gettext("Time in it, as you asked") if has_days else gettext("Time in it"),
+            settled.in_h,
+            "chosen",
         )
     for school, days in settled.schools.days.items():
         if settled.purpose == "season" or days is None:
@@ -105,7 +107,7 @@ def _lengths(found: Worked, way: Way, left_h: float) -> Iterator[Length]:
         yield Length(gettext("In it, then out to rest"), ready.lift_h, "chosen")
     least_h = found.route.least_h
     yield Length(gettext("From shop to table, at least"), least_h, "route")
-    yield Length(gettext("Time you have"), left_h, "left" if left_h >= least_h else "short")
+    yield Length(gettext("Time left"), left_h, "left" if left_h >= least_h else "short")
 
 
 def frozen_sheet(
