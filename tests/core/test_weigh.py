@@ -42,6 +42,14 @@ def changed(**changes):
     return document
 
 
+def test_nitrite_just_below_what_is_enough_does_not_read_like_it():
+    """Under 120 may be too little (9 CFR 424.22(b), from memory): 119.9 is no 120."""
+    answer = weigh_document(changed(cure={"name": "cure-1", "ingoing_ppm": 119.9}))
+    (text,) = [each["text"] for each in answer["notices"] if each["code"] == "nitrite-low"]
+    assert text.startswith("119.9 ppm of nitrite may be too little")
+    assert "120 ppm is enough" in text
+
+
 @pytest.mark.parametrize(
     ("changes", "level", "code"),
     [

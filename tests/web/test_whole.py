@@ -130,6 +130,22 @@ def test_a_spoon_weighed_once_is_the_figure_everywhere(cook, quince, roast):
     assert "salt-by-volume" not in {each.code for each in read.out.notices}
 
 
+def test_a_timed_brine_put_right_is_told_by_its_strength(cook, roast):
+    """Not by the target: 2 % of meat and water stood beside a brine of 6.8 %."""
+    _, dish, _ = roast
+    typed = CHECK | {
+        "text": "2 l water\n160 g fine sea salt",
+        "method": "strong-brine",
+        "days": "3",
+    }
+    answer = cook.post(f"/dishes/{dish.pk}/recipe/answer/", typed)
+    right = answer.context["right"].sheet
+    page = answer.content.decode()
+    put_right = page[page.index("right-heading") :].split("</section>")[0]
+    assert f"A brine of {right.pickle.salt_pct:.1f} % salt" in put_right
+    assert "of meat and water" not in put_right
+
+
 def test_a_recipe_is_checked_put_right_and_taken(cook, roast, django_assert_max_num_queries):
     _, dish, _typed = roast
     cook.get(f"/dishes/{dish.pk}/recipe/")

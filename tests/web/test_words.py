@@ -4,6 +4,7 @@ import re
 from datetime import timedelta
 from gettext import GNUTranslations
 from html import unescape
+from pathlib import Path
 
 import html5lib
 import pytest
@@ -31,6 +32,8 @@ BANNED = (
 """Archaic words, and those of the model's insides."""
 NOT_SAID = {
     "minutes over three hours": r"\b(?:[3-9]|\d\d+) h \d+ min\b|\b\d+ d \d+ h\b|\b\d+ d\b",
+    "a pinch of spoons": r"\bpinch (?:tbsp|tsp|cups?)\b",
+    "an amount of nothing": r"(?<![\d.])0\.0+ (?:g|oz|ml|lb)\b|\d{4,} ?%",
     "decimals of spoons": r"\d\.\d+ (?:tbsp|tsp|cups?|quarts?)\b",
     "one of several": r"(?<![\d.,½¼¾])\b1 (?:days|hours|weeks|dishes|people|pieces)\b",
     "nothing to two decimals": r"\b0\.00\b",
@@ -55,6 +58,7 @@ NEVER = (
     "is taken off", "clock stands where", "the word that the program", "gives up",
 )  # fmt: skip
 """Phrases that no text may have, of whatever page: each has a plainer one."""
+WEB = Path(__file__).parents[2] / "src" / "pantry_web"
 LEAVES = {"sign-out", "first-start", "come-in", "new-password"}
 
 
@@ -298,6 +302,12 @@ def test_no_text_has_a_phrase_that_people_would_not_say():
     assert len(texts) > 2500
     said = [(phrase, text) for text in texts for phrase in NEVER if phrase in text.lower()]
     assert said == []
+
+
+def test_what_is_told_once_is_marked_for_translation():
+    calls = re.compile(r"messages\.\w+\(\s*request, f?[\"'][A-Z]")
+    plain = [path for path in WEB.rglob("*.py") if calls.search(path.read_text())]
+    assert plain == []
 
 
 def test_a_recipe_is_asked_about_in_the_language_of_the_page(cook, gammon, spoken):

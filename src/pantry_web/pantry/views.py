@@ -66,7 +66,7 @@ def remove_thing(request: HttpRequest, thing: str, thing_id: int) -> HttpRespons
     """Take something out of the pantry."""
     model, _ = _kind(thing, can_be_given=False)
     take_out(get_object_or_404(model, kitchen=kitchen_of(request), pk=thing_id))
-    messages.success(request, "Removed.")
+    messages.success(request, gettext("Removed."))
     return redirect("pantry")
 
 

@@ -11,6 +11,11 @@ from tests.browser.conftest import complaints_of, free_port, served, sign_in
 from tests.web.test_ledger import picture
 
 DISHES = [f"Sauce {n}" for n in range(1, 10)]
+EMPTY = {
+    "format": "pantry-clock/kitchen-1", "name": "Heron Wharf", "tz": "Europe/Oslo",
+    "units": "imperial", "profile": "us", "cups": "us", "wake": "07:00", "sleep": "22:00",
+    "cooks": 1,
+}  # fmt: skip
 MORNING = {
     "format": "pantry-clock/2", "name": "Nine Sauces", "serve_at": "2027-03-18T23:00",
     "tz": "Europe/London", "people": 9,
@@ -48,6 +53,23 @@ def tell_the_next_morning(page, address):
     assert complaints_of(page) == []
 
 
+def look_at_an_empty_kitchen(page, address):
+    """Its first page can be read, by day and by night."""
+    page.goto(f"{address}/house/in/")
+    file = {
+        "name": "wharf.json",
+        "mimeType": "application/json",
+        "buffer": json.dumps(EMPTY).encode(),
+    }
+    page.get_by_label("The file").set_input_files(file)
+    page.get_by_role("button", name="Open it").click()
+    page.goto(f"{address}/")
+    expect(page.get_by_role("heading", name="Nothing is planned")).to_be_visible()
+    for scheme in ("light", "dark"):
+        page.emulate_media(color_scheme=scheme)
+        assert complaints_of(page) == []
+
+
 def test_nine_dishes_are_ticked_on_one_page_and_seen_on_another(page, browser, tmp_path):
     port = free_port()
     address = f"http://127.0.0.1:{port}"
@@ -68,6 +90,7 @@ def test_nine_dishes_are_ticked_on_one_page_and_seen_on_another(page, browser, t
             expect(page.locator(".was-done li", has_text="Sauce")).to_have_count(n + 1)
         expect(other.locator(".was-done li", has_text="Sauce")).to_have_count(9, timeout=15_000)
         tell_the_next_morning(page, address)
+        look_at_an_empty_kitchen(page, address)
     with closing(sqlite3.connect(tmp_path / "data" / "pantry.sqlite3")) as kept:
         begun = kept.execute(
             "SELECT name FROM feasts_event JOIN feasts_dish ON feasts_dish.id = dish_id"

@@ -26,6 +26,7 @@ from pantry_web.kitchens.models import Kitchen  # noqa: E402
 from pantry_web.planning.answers import forget  # noqa: E402
 from pantry_web.planning.outlook import feast_outlook  # noqa: E402
 from pantry_web.planning.solving import work_out_plan  # noqa: E402
+from pantry_web.running.invariants import broken_of  # noqa: E402
 from tests.web.test_words import pages  # noqa: E402
 
 FOR_POSTS, OF_NO_PIECE = 405, 404
@@ -78,7 +79,7 @@ def walked():
         pk: client.get(f"/dishes/{pk}/weigh-up/").content.decode()
         for pk in WeighSheet.objects.values_list("dish_id", flat=True)
     }
-    failed = list(unanswered(kitchen, client))
+    failed = [*unanswered(kitchen, client), *broken_of(kitchen)]
     taken_out, brought_in = moved(kitchen, client)
     return {"unanswered": failed, "sheets": sheets, "is_moved_whole": taken_out == brought_in}
 
