@@ -45,8 +45,8 @@ def hour(moment: Hour) -> str:
     """
     if not is_of_12():
         return f"{moment:%H:%M}"
-    told = f"{moment.hour % 12 or 12}:{moment:%M}"
-    return say("{hour} am", hour=told) if moment.hour < 12 else say("{hour} pm", hour=told)
+    of_12 = f"{moment.hour % 12 or 12}:{moment:%M}"
+    return say("{hour} am", hour=of_12) if moment.hour < 12 else say("{hour} pm", hour=of_12)
 
 
 def day_and_hour(moment: datetime, days: str = "%a %-d %b") -> str:

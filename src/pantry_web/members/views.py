@@ -85,10 +85,10 @@ def first_start(request: HttpRequest) -> HttpResponse:
             if Cook.objects.exists():
                 raise Http404
             owner = form.save()
-            told = form.cleaned_data
+            typed = form.cleaned_data
             found_kitchen(
-                owner, told["kitchen_name"], told["time_zone"],
-                units=told["units"], clock_face=told["clock_face"],
+                owner, typed["kitchen_name"], typed["time_zone"],
+                units=typed["units"], clock_face=typed["clock_face"],
             )  # fmt: skip
         forget_start_word()
         return _signed_in(request, owner)

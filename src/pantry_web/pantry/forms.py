@@ -150,7 +150,7 @@ class RoomField(QuantityField):
     def clean(self, value: Any) -> float | None:
         """The room in litres.
 
-        Raises: ValidationError with what would do.
+        Raises: ValidationError, with a room that can be.
         """
         millilitres = super().clean(value)
         return None if millilitres is None else millilitres / 1000.0
