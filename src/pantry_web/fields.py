@@ -29,7 +29,7 @@ from pantry_web.sentences import refusal, tell
 
 ASKED_BELOW_G = 20.0
 """Nobody prepares less meat (our own choice) [g]."""
-LARGER = {"g": "kg", "lb": "kg"}
+LARGER = {"g": "kg"}
 """What somebody may mean who leaves out the unit."""
 YEARS = 10
 """A year that anybody means lies no farther away."""
@@ -86,14 +86,7 @@ class QuantityField(forms.CharField):
         if found <= 0:
             raise ValidationError(gettext("Zero is too little; write a number above zero."))
         if found < self.asks_below and not any(sign.isalpha() for sign in text):
-            raise ValidationError(
-                tell(
-                    "Do you mean {number} {larger} or {number} {smaller}? Write the unit.",
-                    number=text.strip(),
-                    larger=LARGER[self.unit],
-                    smaller=self.unit,
-                )
-            )
+            raise ValidationError(self._question(text.strip()))
         if found < self.least:
             raise ValidationError(
                 tell("That is too little; {shown} would do.", shown=self.shown(self.least))
@@ -103,6 +96,21 @@ class QuantityField(forms.CharField):
                 tell("That is too much; {shown} is the most.", shown=self.shown(self.most))
             )
         return found
+
+    def _question(self, number: str) -> str:
+        """What is asked about a number without its unit that comes to next to nothing."""
+        if self.unit not in LARGER:
+            return tell(
+                "{number} {unit} is next to nothing; write the weight with its unit.",
+                number=number,
+                unit=self.unit,
+            )
+        return tell(
+            "Do you mean {number} {larger} or {number} {smaller}? Write the unit.",
+            number=number,
+            larger=LARGER[self.unit],
+            smaller=self.unit,
+        )
 
     def prepare_value(self, value: Any) -> Any:
         """Show a number in the cook's units, and text as it was typed."""

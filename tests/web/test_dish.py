@@ -6,6 +6,7 @@ from importlib import import_module
 
 import pytest
 from django.apps import apps
+from django.core.exceptions import ValidationError
 from django.db import IntegrityError, connection, transaction
 from icalendar import Calendar
 
@@ -85,6 +86,10 @@ def test_a_weight_without_its_unit_is_asked_about_where_it_is_next_to_nothing(co
     assert b'value="2.1"' in answer.content
     for text, grams in (("2.1 kg", 2100.0), ("2100", 2100.0), ("15 g", 15.0)):
         assert MeatField().clean(text) == grams
+    in_pounds = MeatField()
+    in_pounds.units = "imperial"
+    with pytest.raises(ValidationError, match=r"0\.03 lb is next to nothing"):
+        in_pounds.clean("0.03")
 
 
 def test_what_is_lifted_is_lifted_after_the_cooks_days(cook, quince, roast):

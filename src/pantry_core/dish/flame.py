@@ -33,7 +33,7 @@ def of_an_open_flame(steps: Sequence[DishStep], clock: Clock) -> Iterator[Notice
         if is_left:
             text = say(
                 "{step}: overnight it is not left alone on an open flame. In the oven, lid on, "
-                "at {100 °C}, on an electric plate, or by day.",
+                "at {@100 °C}, on an electric plate, or by day.",
                 step=step.title,
             )
             yield notice("caution", "open-flame", text, _PRACTICE)
