@@ -75,10 +75,10 @@ def mass_parts(grams: float, units: str) -> list[tuple[str, str]]:
 
 @dataclass(frozen=True, slots=True)
 class LineMass:
-    """The mass of a line of a mix: as (number, unit) pairs, and the same in other units beside."""
+    """The mass of a line of a mix, as (number, unit) pairs; of curing salt in ounces beside."""
 
     parts: list[tuple[str, str]]
-    beside: str
+    beside: str = ""
 
 
 def line_mass(name: str, grams: float, units: str) -> LineMass:
@@ -89,18 +89,16 @@ def line_mass(name: str, grams: float, units: str) -> LineMass:
 
     >>> line_mass("curing-salt", 4.49, "imperial")
     LineMass(parts=[('4.49', 'g')], beside='0.16 oz')
-    >>> line_mass("sugar", 40.0, "imperial")
-    LineMass(parts=[('1½', 'oz')], beside='40.0 g')
+    >>> line_mass("sugar", 40.0, "imperial").parts
+    [('1½', 'oz')]
     """
-    in_grams = mass_parts(grams, "metric")
-    if units != "imperial":
-        return LineMass(in_grams, "")
-    if name == "curing-salt":
-        return LineMass(in_grams, f"{_plain(grams / GRAMS['oz'], 2)} oz")
+    if units == "imperial" and name == "curing-salt":
+        beside = f"{_plain(grams / GRAMS['oz'], 2)} oz"
+        return LineMass(mass_parts(grams, "metric"), beside)
     quarters = round(4 * grams / GRAMS["oz"])
-    is_rough = name == "sugar" and 0 < quarters < 4 * OZ_PER_LB
-    parts = [(_with_fraction(quarters, 4), "oz")] if is_rough else mass_parts(grams, units)
-    return LineMass(parts, mass(grams, "metric"))
+    if units == "imperial" and name == "sugar" and 0 < quarters < 4 * OZ_PER_LB:
+        return LineMass([(_with_fraction(quarters, 4), "oz")])
+    return LineMass(mass_parts(grams, units))
 
 
 def _with_fraction(marks: int, parts: int) -> str:

@@ -59,11 +59,14 @@ NEVER = (
 )  # fmt: skip
 """Phrases that no text may have, of whatever page: each has a plainer one."""
 WEB = Path(__file__).parents[2] / "src" / "pantry_web"
+GRAMS = re.compile(r"(?<!in 100 )(?<!\d)(?!100 g)[\d.]+ g\b(?! of nitrite)")
+"""What a page in pounds says in grams, but for curing salt and the 100 g of a label."""
 LEAVES = {"sign-out", "first-start", "come-in", "new-password"}
 
 
 EXAMPLE = re.compile(
     r"“[^”]*”|as it was found: [^…]*…|Bag of 6 l|2\.61 kg in the shop|like 120 ml soy sauce"
+    r"|reads to [\d.]+ g"
 )
 """What may be typed in anybody's units, and what the demo's cook has typed."""
 
@@ -198,6 +201,10 @@ def wrongly_said(page, units, typed=None):
     for name, pattern in {**NOT_SAID, "units of others": OF_THE_OTHER[units]}.items():
         for found in re.finditer(pattern, whole, re.IGNORECASE if "word" in name else 0):
             yield f"{name}: …{whole[max(found.start() - 40, 0) : found.end() + 20]}…"
+    if units == "imperial":
+        apart = EXAMPLE.sub("", pseudo.plainly(" ".join(texts.but("option", "cite"))))
+        for found in GRAMS.finditer(apart):
+            yield f"grams: …{apart[max(found.start() - 40, 0) : found.end() + 20]}…"
     if typed is not None:
         yield from pseudo.unmarked(texts, typed)
 
