@@ -8,8 +8,8 @@ of whoever reads it.
 import re
 from collections.abc import Callable
 from dataclasses import dataclass
-from datetime import datetime, time
-from typing import ClassVar, Final
+from datetime import date, datetime, time
+from typing import ClassVar, Final, Literal
 
 HALVES: Final = -2
 """Instead of a number of decimals: to the half, as people say it."""
@@ -127,6 +127,25 @@ class Millilitres(Quantity):
     unit = "ml"
 
 
+class Litres(Quantity):
+    """The room of a place [l], said as its owner gave it: here in litres."""
+
+    __slots__ = ()
+    unit = "l"
+
+
+class Quarts(Litres):
+    """The room of a place [l], said in quarts."""
+
+    __slots__ = ()
+
+
+class CubicFeet(Litres):
+    """The room of a place [l], said in cubic feet."""
+
+    __slots__ = ()
+
+
 class Percent(Quantity):
     """A share [%]."""
 
@@ -204,14 +223,49 @@ class Clock:
         return f"{self.at:%H:%M}"
 
 
-Figure = Quantity | Between | Clock
+MomentForm = Literal[
+    "weekday",
+    "day",
+    "weekday-day",
+    "short-day",
+    "date",
+    "weekday-hour",
+    "day-hour",
+    "long-day-hour",
+]
+"""How much of a moment a sentence says."""
+_IN_ENGLISH: Final[dict[MomentForm, str]] = {
+    "weekday": "%A", "day": "%A %-d %B", "weekday-day": "%a %-d", "short-day": "%a %-d %b",
+    "date": "%-d %B %Y", "weekday-hour": "%a %H:%M", "day-hour": "%a %-d %b, %H:%M",
+    "long-day-hour": "%A %-d %B, %H:%M",
+}  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Moment:
+    """A local day, or a local moment with its hour, and how much of it is said."""
+
+    at: date
+    form: MomentForm = "day"
+
+    def __str__(self) -> str:
+        """The day, with the hour where the form has it, in English.
+
+        >>> str(Moment(date(2027, 3, 20))), str(Moment(datetime(2027, 3, 18, 18, 30), "day-hour"))
+        ('Saturday 20 March', 'Thu 18 Mar, 18:30')
+        """
+        return f"{self.at:{_IN_ENGLISH[self.form]}}"
+
+
+Figure = Quantity | Between | Clock | Moment
 """Whatever a sentence may hold besides words."""
 
 KINDS: Final[dict[str, type[Quantity]]] = {
     kind.__name__: kind
     for kind in (
         Number, Celsius, Setting, Rise, Grams, CuringSalt, Division, Kilograms, Millimetres,
-        Centimetres, Millilitres, Percent, Ppm, Seconds, Minutes, Hours, Days,
+        Centimetres, Millilitres, Litres, Quarts, CubicFeet, Percent, Ppm, Seconds, Minutes, Hours,
+        Days,
     )
 }  # fmt: skip
 """The kinds of quantities by their names, as they are stored."""

@@ -15,13 +15,9 @@ from pydantic import (
     WrapValidator,
 )
 
-from pantry_core.quantities import KINDS, Between, Clock, Figure, Number, Quantity, literal
+from pantry_core.quantities import KINDS, Between, Clock, Figure, Moment, Quantity, literal
 
 WEEKDAY_NAMES = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
-_MONTHS = (
-    "January", "February", "March", "April", "May", "June", "July", "August", "September",
-    "October", "November", "December",
-)  # fmt: skip
 
 
 _HOLE = re.compile(r"\{([^{}]*)\}")
@@ -142,27 +138,6 @@ def either(names: Sequence[str]) -> str:
     return say("{names} or {last}", names=joined(", ", names[:-1]), last=names[-1])
 
 
-def weekday_of(day: date) -> str:
-    """The name of a day of the week.
-
-    >>> weekday_of(date(2027, 3, 20))
-    'Saturday'
-    """
-    return WEEKDAY_NAMES[day.weekday()]
-
-
-def day_of(day: date) -> Text:
-    """A day as people say it.
-
-    >>> day_of(date(2027, 3, 20))
-    'Saturday 20 March'
-    """
-    return say(
-        "{weekday} {day} {month}",
-        weekday=weekday_of(day), day=Number(day.day), month=_MONTHS[day.month - 1],
-    )  # fmt: skip
-
-
 PATTERN, FIGURES = "$text", "$with"
 """How a sentence stands in JSON that keeps it whole."""
 WHOLE: dict[str, str] = {"sentences": "whole"}
@@ -195,7 +170,7 @@ def is_packed(data: object) -> bool:
 
 
 _KINDS = {f"${name.lower()}": kind for name, kind in KINDS.items()}
-_BETWEEN, _CLOCK = "$between", "$clock"
+_BETWEEN, _CLOCK, _MOMENT = "$between", "$clock", "$moment"
 
 
 def _packed(figure: object) -> object:
@@ -206,6 +181,8 @@ def _packed(figure: object) -> object:
             return {_BETWEEN: [_packed(figure.low), _packed(figure.high)]}
         case Clock():
             return {_CLOCK: figure.at.isoformat()}
+        case Moment():
+            return {_MOMENT: [figure.at.isoformat(), figure.form]}
         case str():
             return packed(figure)
     return figure
@@ -223,6 +200,9 @@ def _unpacked(data: Any) -> Any:
         if tag == _CLOCK:
             is_time = "-" not in value[:5]
             return Clock((time if is_time else datetime).fromisoformat(value))
+        if tag == _MOMENT:
+            at, form = value
+            return Moment((datetime if "T" in at else date).fromisoformat(at), form)
     return data
 
 

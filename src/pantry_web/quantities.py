@@ -14,12 +14,16 @@ from pantry_core.quantities import (
     Celsius,
     Centimetres,
     Clock,
+    CubicFeet,
     Figure,
     Grams,
     Kilograms,
+    Litres,
     Millilitres,
     Millimetres,
+    Moment,
     Quantity,
+    Quarts,
     Rise,
     Setting,
     halves,
@@ -154,7 +158,7 @@ def spoons(count: float) -> str:
 
 def at(moment: datetime, zone: str) -> str:
     """A moment as Thu 18 Mar, 19:12 in a zone."""
-    return clock_face.day_and_hour(moment.astimezone(ZoneInfo(zone)))
+    return clock_face.moment(Moment(moment.astimezone(ZoneInfo(zone)), "day-hour"))
 
 
 def temperature(celsius: float, units: str) -> str:
@@ -249,11 +253,18 @@ def measured(figure: Figure, units: str) -> str:
     """
     if isinstance(figure, Clock):
         return clock_face.hour(figure.at)
+    if isinstance(figure, Moment):
+        return clock_face.moment(figure)
+    if isinstance(figure, Litres):
+        return room(figure.value, _ROOM_UNITS[type(figure)])
     if isinstance(figure, Between):
         low, high = _parts(figure.low, units), _parts(figure.high, units)
         first = low[0] if low[1] == high[1] else _joined(*low)
         return say("{low} to {high}", low=first, high=_joined(*high))
     return _joined(*_parts(figure, units))
+
+
+_ROOM_UNITS: Final[dict[type[Quantity], str]] = {Litres: "l", Quarts: "qt", CubicFeet: "cu ft"}
 
 
 def _in_fahrenheit(celsius: float) -> str:

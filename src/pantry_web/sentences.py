@@ -8,7 +8,7 @@ from django.core.serializers.json import DjangoJSONEncoder
 from django.db import models
 from django.utils.translation import get_language, gettext
 
-from pantry_core.quantities import Between, Clock, NotALiteral, Quantity
+from pantry_core.quantities import Figure, NotALiteral
 from pantry_core.text import Part, Text, filled, is_packed, packed, say, unpacked
 from pantry_web.quantities import measured
 
@@ -47,7 +47,7 @@ def _said(text: str, language: str | None, units: str) -> str:
     def show(part: object) -> str:
         if isinstance(part, str):
             return _said(part, language, units)
-        if isinstance(part, (Quantity, Between, Clock)):
+        if isinstance(part, Figure):
             return _said(measured(part, units), language, units)
         return str(part)
 

@@ -132,7 +132,8 @@ def _work(step, start, end):
 
 def _room(document, stays, need):
     """No place over its capacity; what lies in it already is a fact."""
-    for place, room in document["places"].items():
+    for place, holds in document["places"].items():
+        room = holds["capacity"] if isinstance(holds, dict) else holds
         if room is None:
             continue
         here = [each for each in stays if each[0].get("place") == place]

@@ -3,11 +3,14 @@
 import random
 import re
 from dataclasses import fields, is_dataclass
+from datetime import date, datetime
 
 import pytest
+from django.utils.translation import override
 
 from pantry_core.dish.request import DishRequest
 from pantry_core.dish.work import dish
+from pantry_core.plan.remedies import answer
 from pantry_core.quantities import (
     Between,
     Celsius,
@@ -18,16 +21,19 @@ from pantry_core.quantities import (
     Kilograms,
     Millilitres,
     Millimetres,
+    Moment,
     Quantity,
     Rise,
     Setting,
     literal,
 )
 from pantry_core.text import Text, packed, say, unpacked
+from pantry_web import clock_face
 from pantry_web.quantities import measured
 from pantry_web.sentences import said
 from tests.core.dishes import dish as roasting_bird
 from tests.core.test_gates import at, read
+from tests.core.test_many_dishes import BRINE, feast
 from tests.reference.dishes import random_dish
 
 FRACTIONS = {"¼": 0.25, "½": 0.5, "¾": 0.75, "⅛": 0.125, "⅜": 0.375, "⅝": 0.625, "⅞": 0.875}
@@ -110,6 +116,38 @@ def test_a_sentence_is_read_back_as_it_was_kept():
     older = unpacked({"$text": "{c:g} °C for {h:.1f} h", "$with": {"c": 63.0, "h": 2.25}})
     assert said(older) == "63 °C for 2.2 h"
     assert unpacked({"$text": "no {cut!r}", "$with": {"cut": "yak"}}) == "no 'yak'"
+
+
+@pytest.mark.parametrize(
+    ("unit", "needed", "room", "more"),
+    [  # 5, 12 and 15 l are 5.28, 12.68 and 15.85 US quarts, 0.18, 0.42 and 0.53 ft³, by definition
+        ("l", "5 l", "12 l", "15 l"), ("qt", "5½ qt", "13 qt", "16 qt"),
+        ("cu ft", "0.2 cu ft", "0.4 cu ft", "0.5 cu ft"),
+    ],
+)  # fmt: skip
+def test_a_full_fridge_is_told_in_the_unit_of_its_owner(unit, needed, room, more):
+    places = {"fridge": {"capacity": 12, "unit": unit}, "oven": 1}
+    three = feast([BRINE], [BRINE], [BRINE], cooks=3, places=places)
+    full = answer(three)
+    assert full.why[0].text == "Hen: brine of Hen needs 5 l of the fridge, which holds 12 l."
+    told = {said(each.text, "imperial") for each in (*full.why, *full.remedies)}
+    assert f"Hen: brine of Hen needs {needed} of the fridge, which holds {room}." in told
+    assert f"Make room: {more} in the fridge instead of {room}." in told
+
+
+def test_a_moment_is_said_in_the_language_of_the_page():
+    """The German names of days and months are those of Django's own catalogue."""
+    supper = Moment(datetime(2027, 3, 18, 18, 30), "long-day-hour")
+    served = say("served {at}", at=supper)
+    assert str(served) == "served Thursday 18 March, 18:30"
+    assert unpacked(packed(served)).figures == served.figures
+    day = say("{day}", day=Moment(date(2027, 3, 18)))
+    assert unpacked(packed(day)).figures == day.figures
+    with override("de"):
+        assert said(served) == "served Donnerstag 18 März, 18:30"
+        assert said(day) == "Donnerstag 18 März"
+    with clock_face.shown(lambda: "12"):
+        assert said(served) == "served Thursday 18 March, 6:30 pm"
 
 
 @pytest.mark.parametrize("typed", ["{180 °C", "a {bag} of 5", "{}", "{{x}}", "50% {off}"])

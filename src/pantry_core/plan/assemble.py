@@ -10,9 +10,9 @@ from pantry_core.plan.problem import Problem, Step
 from pantry_core.plan.reasons import span
 from pantry_core.plan.result import Job, Plan, PlannedStep, PlanNotice, Round
 from pantry_core.plan.rounds import Tended, gathered
-from pantry_core.quantities import Clock
+from pantry_core.quantities import Clock, Moment
 from pantry_core.rules import Mark
-from pantry_core.text import say, weekday_of
+from pantry_core.text import say
 
 PROVEN = 1e-9
 LITTLE = 1.125
@@ -103,7 +103,10 @@ def _late_round(step: Step, at: datetime, *, is_overdue: bool, is_little: bool) 
         code = "round-late"
         cause = say("Nobody is awake and at home in time for a round on {step}", step=step.name)
     text = say(
-        "{cause}; it comes on {day} at {hour}.", cause=cause, day=weekday_of(at), hour=Clock(at)
+        "{cause}; it comes on {day} at {hour}.",
+        cause=cause,
+        day=Moment(at, "weekday"),
+        hour=Clock(at),
     )
     level: Literal["caution", "note"] = "note" if is_little and not is_overdue else "caution"
     return PlanNotice(level, code, text, str(Mark.PRACTICE))

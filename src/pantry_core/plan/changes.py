@@ -183,7 +183,10 @@ def _apply_to_the_house(
         case MoreCooks(cooks):
             document["cooks"] = cooks
         case MoreRoom(place, room):
-            document["places"][place] = room
+            present = document["places"][place]
+            document["places"][place] = (
+                {**present, "capacity": room} if isinstance(present, dict) else room
+            )
         case LongerDay(wake, sleep):
             document["day"] = {**document.get("day", {}), "wake": wake, "sleep": sleep}
         case WorkHours(day, begins, ends):

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from datetime import UTC, datetime, time, timedelta
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
-from pantry_core.quantities import Clock, Number
+from pantry_core.quantities import Clock, Moment
 from pantry_core.text import say
 
 
@@ -77,17 +77,16 @@ def local_instant(moment: datetime, zone: ZoneInfo) -> datetime:
     Traceback (most recent call last):
     ...
     pantry_core.plan.instants.NotAnInstant: 01:30 does not exist on 28 March 2027: the clocks go \
-forward; 02:30 would do
+forward; try 02:30
     """
     instant = moment.replace(tzinfo=zone, fold=0).astimezone(UTC)
     shown = instant.astimezone(zone)
     if shown.replace(tzinfo=None) != moment:
         raise NotAnInstant(
             say(
-                "{hour} does not exist on {day} {month}: the clocks go forward; {shown} would do",
+                "{hour} does not exist on {day}: the clocks go forward; try {shown}",
                 hour=Clock(moment),
-                day=Number(moment.day),
-                month=f"{moment:%B %Y}",
+                day=Moment(moment, "date"),
                 shown=Clock(shown),
             )
         )

@@ -26,8 +26,8 @@ from pantry_core.plan.reasons import clock_of, reach_of, span
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Why
 from pantry_core.plan.solve import is_possible
-from pantry_core.quantities import Clock, Days, Hours, Number
-from pantry_core.text import day_of, listed, say
+from pantry_core.quantities import Clock, Days, Hours, Moment, Number
+from pantry_core.text import listed, say
 
 EFFORT = 0.3
 """Share of the usual effort that the plan of a remedy is given."""
@@ -259,9 +259,9 @@ def _made_room(document: Document, problem: Problem, place: str) -> Iterator[Off
     more = with_room(high)
     text = say(
         "Make room: {room} in the {place} instead of {present}.",
-        room=Number(more.room),
+        room=problem.room(place, more.room),
         place=place,
-        present=Number(present),
+        present=problem.room(place, present),
     )
     yield offer(document, text, more)
 
@@ -344,7 +344,7 @@ def _place(problem: Problem, why: Why) -> str:
 
 
 def _day(day: date) -> str:
-    return day_of(day)
+    return say("{day}", day=Moment(day))
 
 
 def _name(problem: Problem, dish_id: str) -> str:
@@ -353,7 +353,7 @@ def _name(problem: Problem, dish_id: str) -> str:
 
 def _at(problem: Problem, moment: datetime) -> str:
     local = moment.astimezone(problem.zone)
-    return say("{day} at {hour}", day=day_of(local), hour=Clock(local))
+    return say("{day} at {hour}", day=Moment(local), hour=Clock(local))
 
 
 def _moved(moment: datetime, asked: datetime) -> str:

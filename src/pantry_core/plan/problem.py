@@ -12,11 +12,13 @@ from pantry_core.plan.request import (
     DishRequest,
     HouseRequest,
     Opening,
+    Place,
     PlanRequest,
+    RoomUnit,
     StepRequest,
 )
 from pantry_core.plan.wrongs import Wrong, raw_wrongs
-from pantry_core.quantities import Clock
+from pantry_core.quantities import Clock, CubicFeet, Litres, Number, Quantity, Quarts
 from pantry_core.text import say
 
 GRID = timedelta(minutes=15)
@@ -104,6 +106,9 @@ class Dish:
     running: bool
 
 
+_ROOMS: dict[RoomUnit, type[Litres]] = {"l": Litres, "qt": Quarts, "cu ft": CubicFeet}
+
+
 @dataclass(frozen=True, slots=True)
 class Problem:
     """What is to be planned, in UTC."""
@@ -120,6 +125,15 @@ class Problem:
     work: tuple[WeekHours, ...] | None = None
     open: dict[str, Open] = field(default_factory=dict)
     likes_half_hours: bool = False
+    room_units: dict[str, RoomUnit] = field(default_factory=dict)
+
+    def room(self, place: str | None, amount: float) -> Quantity:
+        """How much of a place: by the unit of its room, or a bare count.
+
+        Parameters: place, its name; amount, as its capacity.
+        """
+        unit = self.room_units.get(place or "")
+        return Number(amount) if unit is None else _ROOMS[unit](amount, 0)
 
     @property
     def horizon(self) -> datetime:
@@ -187,12 +201,21 @@ def household(request: HouseRequest) -> Problem:
         read_time_of_day(request.day.sleep),
         tuple((read_instant(e.from_, zone), read_instant(e.to, zone)) for e in request.away),
         request.cooks,
-        dict(request.places),
+        {name: _capacity(place) for name, place in request.places.items()},
         (),
         work=None if work is None else tuple(map(_week_hours, work)),
         open={place: _open(opening) for place, opening in request.open.items()},
         likes_half_hours=request.day.half,
+        room_units={
+            name: place.unit
+            for name, place in request.places.items()
+            if isinstance(place, Place) and place.unit
+        },
     )
+
+
+def _capacity(place: Place | float | None) -> float | None:
+    return place.capacity if isinstance(place, Place) else place
 
 
 def _week_hours(hours: DayHours) -> WeekHours:

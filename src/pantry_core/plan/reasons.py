@@ -8,8 +8,8 @@ from pantry_core.plan.parts import Group, Rule
 from pantry_core.plan.problem import Dish, Problem, Step, WeekHours
 from pantry_core.plan.request import WEEKDAYS
 from pantry_core.plan.result import Reason, Why
-from pantry_core.quantities import Clock, Minutes, Number
-from pantry_core.text import day_of, joined, listed, say
+from pantry_core.quantities import Clock, Minutes, Moment, Number
+from pantry_core.text import joined, listed, say
 
 HOUR = timedelta(hours=1)
 MOST_DAYS = 3
@@ -95,9 +95,9 @@ def _place_full(problem: Problem, dish: Dish, step: Step, earliest: datetime | N
     return say(
         "{of} needs {uses} of the {place}, which holds {holds}.",
         of=of,
-        uses=Number(step.uses),
+        uses=problem.room(step.place, step.uses),
         place=step.place or "",
-        holds=Number(holds or 0.0),
+        holds=problem.room(step.place, holds or 0.0),
     )
 
 
@@ -106,7 +106,7 @@ def _locked(problem: Problem, dish: Dish, step: Step, earliest: datetime | None)
     return say(
         "{step} is locked to {day} at {hour}.",
         step=step.name,
-        day=day_of(locked.astimezone(problem.zone)),
+        day=Moment(locked.astimezone(problem.zone)),
         hour=Clock(locked.astimezone(problem.zone)),
     )
 
@@ -193,7 +193,7 @@ def shut_days(problem: Problem, dish: Dish, step: Step) -> Sequence[str]:
         day not in place.closed and any(each.holds_on(day) for each in place.hours) for day in days
     ):
         return []
-    return [day_of(day) for day in days]
+    return [say("{day}", day=Moment(day)) for day in days]
 
 
 def reach_of(problem: Problem, dish: Dish, step: Step) -> tuple[datetime, datetime]:
@@ -314,7 +314,7 @@ def in_few_words(problem: Problem, why: Sequence[Why]) -> list[str]:
                 say(
                     "The {about} holds {room}, too little at once for: {listed}.",
                     about=about,
-                    room=Number(problem.places[about] or 0.0),
+                    room=problem.room(about, problem.places[about] or 0.0),
                     listed=_listed(problem, rules),
                 )
             )

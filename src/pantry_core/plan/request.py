@@ -150,10 +150,25 @@ class DishRequest(Document):
         return steps
 
 
+Capacity = Annotated[float, Field(ge=0, le=10_000)]
+RoomUnit = Literal["l", "qt", "cu ft"]
+
+
+class Place(Document):
+    """What a place holds at once, None: any amount; with `unit` its capacity is in litres [l].
+
+    The unit is the one in which sentences say it.
+    """
+
+    capacity: Capacity | None
+    unit: RoomUnit | None = None
+
+
 class HouseRequest(Document):
     """A feast without its dishes: the present moment, its hour, and the house.
 
-    `places` hold so much at once, None: any amount; one without an entry in `open` is always open.
+    `places` hold so much at once, a number or None being the capacity; one without an entry in
+    `open` is always open.
     """
 
     format: Literal["pantry-clock/1"] = "pantry-clock/1"
@@ -163,7 +178,7 @@ class HouseRequest(Document):
     day: Day = Day()
     away: Annotated[tuple[Away, ...], Field(strict=False, max_length=200)] = ()
     cooks: Annotated[int, Field(ge=1, le=20)] = 1
-    places: dict[str, Annotated[float, Field(ge=0, le=10_000)] | None] = {}
+    places: dict[str, Place | Capacity | None] = {}
     open: dict[str, Opening] = {}
 
 

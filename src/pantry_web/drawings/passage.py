@@ -5,7 +5,7 @@ from dataclasses import replace
 from datetime import datetime, timedelta
 from itertools import pairwise
 
-from pantry_core.quantities import Clock, Number
+from pantry_core.quantities import Clock, Moment, Number
 from pantry_core.text import say
 from pantry_web.drawings.bands import ends, joins, links, stems
 from pantry_web.drawings.lanes import FIXED
@@ -214,7 +214,7 @@ def _rows(shown: Scene, scale: TimeScale, now_y: float | None) -> Iterator[Row]:
             y=y,
             height=round(scale.y(right) - y, 1),
             label_y=round(label_y, 1),
-            label=f"{day:%a} {day.day}",
+            label=say("{day}", day=Moment(day, "weekday-day")),
             day=day,
             to_go=(feast_day - day).days,
             is_hourly=is_hourly,
@@ -245,7 +245,7 @@ def _on_the_axis(local: datetime, house: House) -> str:
 
 
 def _weekday_and_hour(local: datetime) -> str:
-    return say("{day} {hour}", day=f"{local:%a}", hour=Clock(local))
+    return say("{moment}", moment=Moment(local, "weekday-hour"))
 
 
 def _marks(visits: Sequence[Visit], ribbons: Sequence[Ribbon], scale: TimeScale) -> Iterator[Mark]:

@@ -10,6 +10,7 @@ from django.views.decorators.http import require_POST
 
 from pantry_core.formats.reading import WrongInput
 from pantry_core.plan.instants import NotAnInstant
+from pantry_core.quantities import Moment
 from pantry_web import clock
 from pantry_web.feasts.access import feast_of
 from pantry_web.feasts.actions.bring_in_feast import bring_in_feast
@@ -73,7 +74,7 @@ def copy(request: HttpRequest, feast_id: int) -> HttpResponse:
         else:
             messages.success(
                 request,
-                tell("Copied to {day}; the log stays here.", day=f"{new.serve_at:%-d %B %Y}"),
+                tell("Copied to {day}; the log stays here.", day=Moment(new.serve_at, "date")),
             )
             was_told = new.dishes.filter(copied_from__review__is_skipped=False).exists()
             return redirect("last-time" if was_told else "feast", new.pk)

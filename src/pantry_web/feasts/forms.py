@@ -12,7 +12,7 @@ from django.utils.translation import gettext_lazy as _
 
 from pantry_core.meat import MOST_THICKNESS_MM
 from pantry_core.plan.instants import NotAnInstant, local_instant
-from pantry_core.quantities import Clock
+from pantry_core.quantities import Clock, Moment
 from pantry_core.routes.jobs import JOBS, MOST_MADE_G, Job, Made, fed_by, job_route
 from pantry_core.text import joined
 from pantry_web.feasts.choices import cut_choices
@@ -95,7 +95,7 @@ class FeastForm(KitchenForm):
         if day < today:
             self.add_error(
                 "date",
-                tell("This day is over; today is {today}.", today=f"{today:%A %-d %B %Y}"),
+                tell("This day is over; today is {today}.", today=Moment(today)),
             )
         elif day > today + FARTHEST:
             self.add_error(

@@ -146,6 +146,8 @@ class Place(models.Model):
     capacity = models.FloatField(default=1.0)
     unit = models.CharField(max_length=5, choices=Unit, blank=True, default="")
 
+    FRIDGE = "fridge"
+
     class Meta:
         constraints = [
             models.UniqueConstraint(fields=["kitchen", "name"], name="place_once_in_a_kitchen"),

@@ -13,7 +13,7 @@ from pantry_core.formats.kitchen import PacketDocument, ScaleDocument, VesselDoc
 from pantry_web.feasts.exchange import feast_document
 from pantry_web.feasts.models import Feast, Mishap
 from pantry_web.kitchens.hours import by_weekday
-from pantry_web.kitchens.models import Kitchen
+from pantry_web.kitchens.models import Kitchen, Place
 from pantry_web.ledger.models import Photo
 from pantry_web.pantry.models import Vessel
 from pantry_web.shopping.models import Bought
@@ -39,7 +39,7 @@ def kitchen_document(kitchen: Kitchen) -> Document:
         "sleep": _hour(kitchen.sleep), "cooks": kitchen.cooks, "country": kitchen.country,
         "shop": by_weekday(kitchen.shop_hours), "work": by_weekday(kitchen.work_hours),
         "places": {place.name: place.capacity for place in kitchen.places.order_by("pk")},
-        "fridge_unit": next((p.unit for p in kitchen.places.all() if p.name == "fridge"), ""),
+        "fridge_unit": next((p.unit for p in kitchen.places.all() if p.name == Place.FRIDGE), ""),
         "own_days": [
             {"name": each.name, "day": each.day.isoformat()} for each in kitchen.own_days.all()
         ],

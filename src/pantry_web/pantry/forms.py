@@ -186,7 +186,7 @@ class PlaceForm(KitchenForm):
     @staticmethod
     def as_it_is(thing: Place) -> dict[str, object]:
         """A place as the form shows it."""
-        if thing.name == "fridge":
+        if thing.name == Place.FRIDGE:
             return {"room": thing.capacity, "unit": thing.unit}
         return {"capacity": thing.capacity}
 

@@ -8,8 +8,8 @@ from pantry_core.plan.changes import Lock, Unlock, applied
 from pantry_core.plan.problem import GRID, Problem, resolve
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Plan
+from pantry_core.quantities import Moment
 from pantry_core.text import Sentence, say
-from pantry_web.clock_face import weekday_and_hour
 from pantry_web.planning.changes import Change, changes_between, starts_of
 from pantry_web.planning.outlook import FeastOutlook, Outlook
 from pantry_web.planning.solving import Document, without
@@ -109,12 +109,12 @@ def _why(document: Document, locked: Problem, found: Plan, move: Move) -> Iterat
     if between is not None:
         earliest, latest = between
         yield (
-            say("Whatever else moves, it begins {at}.", at=weekday_and_hour(earliest))
+            say("Whatever else moves, it begins {at}.", at=Moment(earliest, "weekday-hour"))
             if earliest == latest
             else say(
                 "Whatever else moves, it begins between {earliest} and {latest}.",
-                earliest=weekday_and_hour(earliest),
-                latest=weekday_and_hour(latest),
+                earliest=Moment(earliest, "weekday-hour"),
+                latest=Moment(latest, "weekday-hour"),
             )
         )
     elif not others:

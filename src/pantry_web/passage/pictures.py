@@ -1,7 +1,7 @@
 """The picture of a plan in both sizes, and the words beside it."""
 
 import json
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 from functools import lru_cache, partial
@@ -16,7 +16,6 @@ from pantry_core.plan.problem import household
 from pantry_core.plan.request import HouseRequest
 from pantry_core.plan.result import Plan, PlannedStep
 from pantry_web.clock_face import hour, is_of_12
-from pantry_web.drawings.lanes import FIXED
 from pantry_web.drawings.passage import NARROW, WIDE, passage
 from pantry_web.drawings.scene import scene
 from pantry_web.drawings.shapes import (
@@ -35,7 +34,7 @@ from pantry_web.passage.svg import Telling, svg
 from pantry_web.passage.words import Day, Told, tasks_of, words_by_day
 from pantry_web.planning.dish_document import Document
 from pantry_web.planning.outlook import FeastOutlook, Outlook
-from pantry_web.quantities import DEFAULT_ROOM_UNIT, at, hours_of, room
+from pantry_web.quantities import at, hours_of, room
 from pantry_web.sentences import said, speaker, tell
 
 MOST_SAID, MOST_ADDRESSES = 90, 4096
@@ -246,19 +245,20 @@ def _around(
     Of a dish by itself nobody can see how full places are.
     """
     asked = seen.house or whole.plan_documents[0]
-    unit = whole.around.fridge_unit or DEFAULT_ROOM_UNIT[whole.kitchen.units]
+    house = household(
+        HouseRequest.model_validate({k: part for k, part in asked.items() if k != "dishes"})
+    )
     is_whole = len(chains) >= len(whole.planned_dishes)
     rooms = {
-        name: Room(holds, partial(room, unit=unit) if name == FIXED else None)
-        for name, holds in asked["places"].items()
+        name: Room(holds, _said_in(house.room_units.get(name)))
+        for name, holds in house.places.items()
         if holds is not None and is_whole
     }
     stays = [each for chain in chains for each in chain.stays]
     begin = seen.day or seen.since or min(*(each.start for each in stays), whole.now)
     end = max(*(each.end for each in stays), whole.feast.serve_at)
-    house = {name: part for name, part in asked.items() if name != "dishes"}
     ends = (begin - DAY, end + DAY)
-    hours = hours_of_plan(household(HouseRequest.model_validate(house)), *ends)
+    hours = hours_of_plan(house, *ends)
     return Around(
         rooms,
         {place: _between(open_at, ends) for place, open_at in hours.open.items()},
@@ -266,6 +266,10 @@ def _around(
         _between(hours.home, ends),
         _going_on(whole, left),
     )
+
+
+def _said_in(unit: str | None) -> Callable[[float], str] | None:
+    return None if unit is None else partial(room, unit=unit)
 
 
 def _between(spans: Sequence[Span], ends: Span) -> list[Span]:

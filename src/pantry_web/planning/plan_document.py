@@ -17,8 +17,10 @@ from pantry_core.routes.steps import SHOPPING as SHOP
 from pantry_web.feasts.models import Dish, Feast
 from pantry_web.feasts.state import DishState, StepFacts
 from pantry_web.kitchens.hours import shop_opening, work_hours
+from pantry_web.kitchens.models import Place
 from pantry_web.planning.dish_document import quarter_of
 from pantry_web.planning.surroundings import Surroundings
+from pantry_web.quantities import DEFAULT_ROOM_UNIT
 
 Document = dict[str, Any]
 
@@ -83,8 +85,16 @@ def _house(feast: Feast, around: Surroundings) -> Document:
             if each.ends > around.now
         ],
         "cooks": kitchen.cooks,
-        "places": {SHOP: None, **{place.name: place.capacity for place in around.places}},
+        "places": {SHOP: None, **{place.name: _capacity(place, around) for place in around.places}},
     }  # fmt: skip
+
+
+def _capacity(place: Place, around: Surroundings) -> float | Document | None:
+    """What a place holds; the fridge in litres, with the unit in which its owner gave it."""
+    if place.name != Place.FRIDGE:
+        return place.capacity
+    unit = place.unit or DEFAULT_ROOM_UNIT[around.kitchen.units]
+    return {"capacity": place.capacity, "unit": unit}
 
 
 def _now(dishes: Sequence[ToPlan], now: datetime) -> datetime:

@@ -26,7 +26,7 @@ class Surroundings:
     @property
     def fridge_unit(self) -> str:
         """What the room of the fridge was told in; empty where nobody said."""
-        return next((each.unit for each in self.places if each.name == "fridge"), "")
+        return next((each.unit for each in self.places if each.name == Place.FRIDGE), "")
 
 
 def surroundings_of(kitchen: Kitchen, now: datetime) -> Surroundings:

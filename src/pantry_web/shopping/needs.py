@@ -9,12 +9,12 @@ from django.utils.translation import gettext
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.plan.instants import Instant
+from pantry_core.quantities import Moment
 from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.servings import bought_for
 from pantry_core.routes.steps import SHOPPING
 from pantry_core.rules.cures import CURE_KEYS
 from pantry_core.rules.ingredients import INGREDIENTS
-from pantry_web.clock_face import weekday_and_hour
 from pantry_web.feasts.line_labels import label_of
 from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.models import Kitchen
@@ -267,7 +267,7 @@ def _kept(view: Outlook) -> str:
                 tell(
                     "into the {place} until {until}",
                     place=step.place,
-                    until=weekday_and_hour(until),
+                    until=Moment(until, "weekday-hour"),
                 )
             )
     return ", ".join(stays)

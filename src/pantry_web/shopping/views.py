@@ -13,9 +13,9 @@ from django.utils.translation import gettext
 from django.utils.translation import gettext_lazy as _
 from django.views.decorators.http import require_POST
 
+from pantry_core.quantities import Moment
 from pantry_web import clock
 from pantry_web.cells import harmless
-from pantry_web.clock_face import day_and_hour
 from pantry_web.feasts.actions.keep_plan import keep_plan
 from pantry_web.feasts.actions.log.begin_step import begin_step
 from pantry_web.kitchens.access import cook_of, kitchen_of
@@ -23,7 +23,7 @@ from pantry_web.kitchens.models import Cook
 from pantry_web.planning.deeds import done
 from pantry_web.planning.outlook import Outlook
 from pantry_web.quantities import mass
-from pantry_web.sentences import translated
+from pantry_web.sentences import tell, translated
 from pantry_web.shopping.actions.tick_line import tick_lines, untick_lines
 from pantry_web.shopping.needs import Line, Trip, in_the_pantry, shopping_trips
 
@@ -139,7 +139,7 @@ def _name(line: Line) -> str:
 def _named(trip: Trip) -> str:
     if trip.at is None:
         return gettext("Without a trip of its own")
-    return translated(day_and_hour(trip.at.local, "%A %-d %B"))
+    return tell("{moment}", moment=Moment(trip.at.local, "long-day-hour"))
 
 
 def _amount(each: Line, units: str) -> str:

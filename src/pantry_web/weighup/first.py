@@ -13,7 +13,7 @@ from django.utils.translation import gettext_lazy as _
 
 from pantry_core.dish.answer import DishOut
 from pantry_core.plan.instants import NotAnInstant, local_instant
-from pantry_core.quantities import Clock
+from pantry_core.quantities import Clock, Moment
 from pantry_web import clock
 from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.actions.save_feast import new_feast
@@ -109,8 +109,8 @@ def first_dish(request: HttpRequest) -> HttpResponse:
 def _feast(form: FirstForm, kitchen: Kitchen) -> Feast:
     """The supper as it would be, not stored."""
     return Feast(
-        kitchen=kitchen, name=f"{form.cleaned_data['day']:%A %-d %B}", serve_at=form.serve_at,
-        time_zone=kitchen.time_zone, heads=PEOPLE,
+        kitchen=kitchen, name=tell("{day}", day=Moment(form.cleaned_data["day"])),
+        serve_at=form.serve_at, time_zone=kitchen.time_zone, heads=PEOPLE,
     )  # fmt: skip
 
 

@@ -9,8 +9,8 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
 from django.urls import reverse
 
+from pantry_core.quantities import Clock, Moment, MomentForm
 from pantry_core.routes.steps import CURING
-from pantry_web.clock_face import hour
 from pantry_web.feasts.choices import method_name
 from pantry_web.planning.access import piece_outlook_of
 from pantry_web.sentences import tell
@@ -61,9 +61,16 @@ def runs(moments: Sequence[datetime], zone: ZoneInfo) -> list[str]:
     told = []
     for group in groups:
         first, last = group[0], group[-1]
-        days = f"{first:%a %-d %b}"
-        if len(group) > 1:
-            same_month = first.month == last.month
-            days = f"{first:%a %-d}{'' if same_month else f' {first:%b}'} to {last:%a %-d %b}"
-        told.append(tell("{days}, {hour}", days=days, hour=hour(first)))
+        if len(group) == 1:
+            told.append(tell("{moment}", moment=Moment(first, "day-hour")))
+            continue
+        form: MomentForm = "weekday-day" if first.month == last.month else "short-day"
+        told.append(
+            tell(
+                "{first} to {last}, {hour}",
+                first=Moment(first, form),
+                last=Moment(last, "short-day"),
+                hour=Clock(first),
+            )
+        )
     return told

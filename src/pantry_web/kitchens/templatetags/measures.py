@@ -6,12 +6,13 @@ from zoneinfo import ZoneInfo
 
 from django import template
 from django.template import defaultfilters
+from django.utils import dateformat
 
 from pantry_core.dish.answer import DishNotice
 from pantry_core.measures.said import days_between, days_said
 from pantry_core.measures.said import span as span_of
 from pantry_core.plan.instants import Instant
-from pantry_core.quantities import Division
+from pantry_core.quantities import Division, Moment
 from pantry_web import clock_face, quantities, sentences
 
 register = template.Library()
@@ -152,13 +153,13 @@ def at(moment: datetime, zone: str) -> str:
 @register.filter
 def when(instant: Instant) -> str:
     """An instant as Thu 18 Mar, 19:12 in its zone."""
-    return sentences.translated(clock_face.day_and_hour(instant.local))
+    return sentences.tell("{moment}", moment=Moment(instant.local, "day-hour"))
 
 
 @register.filter
 def dated(moment: datetime, zone: str) -> str:
     """The day as Thu 18 Mar 2027 in a zone."""
-    return f"{moment.astimezone(ZoneInfo(zone)):%a %-d %b %Y}"
+    return dateformat.format(moment.astimezone(ZoneInfo(zone)), "D j M Y")
 
 
 @register.filter
@@ -200,7 +201,7 @@ def degrees_risen(celsius: float, units: str) -> str:
 @register.filter
 def day(moment: datetime, zone: str) -> str:
     """The day as Thu 18 Mar in a zone."""
-    return f"{moment.astimezone(ZoneInfo(zone)):%a %-d %b}"
+    return dateformat.format(moment.astimezone(ZoneInfo(zone)), "D j M")
 
 
 @register.filter

@@ -15,7 +15,7 @@ from pantry_web.kitchens.actions.found_kitchen import found_kitchen
 from pantry_web.kitchens.actions.own_days import add_own_day
 from pantry_web.kitchens.actions.set_hours import change_day, set_hours
 from pantry_web.kitchens.actions.set_house import set_house
-from pantry_web.kitchens.models import Cook, Kitchen
+from pantry_web.kitchens.models import Cook, Kitchen, Place
 from pantry_web.moving.read_in import UTC_ZONE, KitchenReadIn
 from pantry_web.pantry.actions.put_in import put_in
 from pantry_web.pantry.models import Vessel
@@ -47,7 +47,7 @@ def bring_in_kitchen(read: KitchenReadIn, by: Cook) -> Kitchen:
     set_hours(kitchen, read.hours.week("shop"), read.hours.week("work"))
     for name, capacity in read.places.items():
         kitchen.places.update_or_create(name=name, defaults={"capacity": capacity})
-    kitchen.places.filter(name="fridge").update(unit=document.fridge_unit)
+    kitchen.places.filter(name=Place.FRIDGE).update(unit=document.fridge_unit)
     for day in read.changed_days:
         change_day(kitchen, **day)
     for absence in read.absences:
