@@ -351,13 +351,28 @@ def test_once_it_is_in_the_raw_clock_is_lifted_by_the_heat():
 @pytest.mark.parametrize("cut", CUTS)
 def test_what_the_tool_suggests_is_never_too_salty_outside(cut):
     """Over 3 % in the outer 5 mm is a caution (rules, by common practice): not of its own doing."""
+    methods = ("dry-brine", "dry-cure", "strong-brine", "heaped-cure")
     for mass_g in (700.0, 4000.0):
-        for method in ("dry-brine", "dry-cure", "strong-brine"):
+        for method in methods[:3] if CUTS[cut].kind == "vegetable" else methods:
             cure = {"method": method, "purpose": "season", "curing_salt": None}
             asked = {"profile": "us", "piece": {"cut": cut, "mass_g": mass_g}, "cure": cure}
             answer = dish_document(asked)
             assert "salty-edge" not in {each["code"] for each in answer["notices"]}, method
             assert answer["salt"]["rim_pct"] <= 3.0
+
+
+@pytest.mark.parametrize("cut", [name for name, cut in CUTS.items() if cut.kind == "fish"])
+def test_fish_for_the_pan_is_suggested_the_way_that_seasons_it_most(cut):
+    """A day raw (rules) lets a mild edge season it by half a per cent or more, in a dry brine."""
+    for mass_g in (500.0, 1300.0):
+        asked = {"profile": "us", "piece": {"cut": cut, "mass_g": mass_g}}
+        ways = [option["method"] for option in dish_document(asked)["options"]][:4]
+        means = {
+            way: dish_document({**asked, "cure": {"method": way}})["salt"]["mean_pct"]
+            for way in ways
+        }
+        assert ways[0] == "dry-brine"
+        assert means["dry-brine"] >= max(0.5, min(max(means.values()), 1.0) - 0.05), means
 
 
 def test_what_the_cook_gives_is_kept_and_told_to_be_too_salty_outside():

@@ -1,5 +1,6 @@
 """Hours, salt and strength that leave a seasoned piece with an edge that is not too salty."""
 
+from bisect import bisect_left
 from dataclasses import replace
 
 import numpy as np
@@ -10,14 +11,19 @@ from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.seasoning import SALTY_EDGE_PCT
 from pantry_core.mixes.uptake import after_days, edge_over
 from pantry_core.mixes.weigh import judged_of
-from pantry_core.routes.lying import Lying
+from pantry_core.routes.lying import LATE, Lying
 from pantry_core.routes.ways import Way
 from pantry_core.rules.rule import Mark, Rule
 
 LONGER_H = Rule("edge-longer", 12.0, "h", "so much longer at a time", Mark.PRACTICE)
 LONGEST_H = Rule("edge-longest", 72.0, "h", "a dry brine takes three days at most", Mark.PRACTICE)
+LONGEST_REST_H = Rule(
+    "edge-rest", 96.0, "h", "washed, a piece rests up to four days", Mark.PRACTICE
+)
 AROUND_H = 24.0
 """So long it is raw before and after the cure, about [h] (common practice)."""
+LIFTED_TO_H = 0.25
+"""To the quarter of an hour, as a plan is laid out [h]."""
 MARGIN = 0.99
 """What is made weaker comes just below the limit (our own choice)."""
 
@@ -30,13 +36,16 @@ def with_a_mild_edge(
     Parameters: lying, how long it lies by the rule [h]; request, with its days; way; cure, as the
     cook decided it: what is given there is kept.
     Returns: the first longer time that brings the outer 5 mm to 3 % or below, within the raw clock;
-    where none does, less salt or a weaker brine as well.
+    where none does, less salt or a weaker brine as well. What lies under a heap of salt comes out
+    when its average is there, and rests until its edge is mild.
     Raises: OutOfRange.
     Source: the limit by common practice, the salt by the model of `salt.travel`.
     """
-    if cure.days is not None or way.heaped or way.group not in ("Dry", "Brine"):
+    if cure.days is not None or way.group not in ("Dry", "Brine"):
         return lying, request
     mix = mixed(request)
+    if way.heaped:
+        return _lifted_and_rested(lying, request, mix)
     end = after_days(request, mix)
     if end is None or end.outer_pct <= SALTY_EDGE_PCT.value:
         return lying, request
@@ -54,12 +63,49 @@ def _edges_later(
     """Longer hours of a dry cure, as far as the raw clock leaves, each with its edge [h, %]."""
     if way.group != "Dry":
         return []
-    raw = judged_of(request).raw
-    clock_h = LONGEST_H.value if raw is None else 24.0 * raw.caution.value - AROUND_H
-    most_h = min(LONGEST_H.value, clock_h)
+    most_h = min(LONGEST_H.value, _clock_h(request))
     hours = [*np.arange(lying.usual_h + LONGER_H.value, most_h + 1e-9, LONGER_H.value)]
     edges = edge_over(request, mix, hours) if hours else None
     return [] if edges is None else list(zip(map(float, hours), map(float, edges), strict=True))
+
+
+def _clock_h(request: WeighRequest) -> float:
+    """How long it may lie and rest for the raw clock to keep silent [h]."""
+    raw = judged_of(request).raw
+    return LONGEST_H.value if raw is None else 24.0 * raw.caution.value - AROUND_H
+
+
+def _lifted_and_rested(lying: Lying, request: WeighRequest, mix: Mix) -> tuple[Lying, WeighRequest]:
+    """Under a heap until the average is what it is meant to be, then at rest until it is mild.
+
+    Where the rest that the raw clock leaves is too short for that, it lies less long.
+    """
+
+    def lying_for(quarters: int) -> WeighRequest:
+        return request.model_copy(update={"days": quarters * LIFTED_TO_H / 24.0})
+
+    def has_its_salt(quarters: int) -> bool:
+        end = after_days(lying_for(quarters), mix)
+        return end is None or end.mean_pct >= request.target_salt_pct
+
+    def is_mild(quarters: int, rests: int) -> bool:
+        end = after_days(lying_for(quarters), mix, rests * LONGER_H.value)
+        return end is None or end.outer_pct <= SALTY_EDGE_PCT.value
+
+    most = round(lying.usual_h / LIFTED_TO_H)
+    quarters = 1 + bisect_left(range(1, most), x=True, key=has_its_salt)
+    left_h = min(_clock_h(request) - quarters * LIFTED_TO_H, LONGEST_REST_H.value)
+    most_rests = max(int(left_h / LONGER_H.value), 0)
+    rests = bisect_left(range(most_rests), x=True, key=lambda count: is_mild(quarters, count))
+    if rests == most_rests:
+        quarters -= bisect_left(
+            range(quarters - 1), x=True, key=lambda fewer: is_mild(quarters - fewer, rests)
+        )
+    in_h, rest_h = quarters * LIFTED_TO_H, rests * LONGER_H.value
+    least, usual, longest = lying.rest_h
+    resting = (max(least, rest_h / 2.0), max(usual, rest_h), max(longest, 1.5 * rest_h))
+    window = Lying((1.0 - LATE) * in_h, in_h, (1.0 + LATE) * in_h, resting)
+    return window, lying_for(quarters)
 
 
 def _lasting(lying: Lying, hours: float) -> Lying:

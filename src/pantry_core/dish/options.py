@@ -12,6 +12,9 @@ from pantry_core.salt.request import SATURATED_G_G
 from pantry_core.text import say
 
 FISH_FIRST: tuple[WayName, ...] = ("dry-cure", "dry-brine", "strong-brine", "heaped-cure")
+"""For fish that is eaten raw or kept smoked: its salt has to get through."""
+FISH_TO_COOK_FIRST: tuple[WayName, ...] = ("dry-brine", "dry-cure", "strong-brine", "heaped-cure")
+"""For fish that is cooked: what seasons it most before its outside is too salty."""
 BIRD_FIRST: tuple[WayName, ...] = ("dry-brine", "strong-brine", "dairy-marinade", "sauce-marinade")
 SMALL_FIRST: tuple[WayName, ...] = ("strong-brine", "dry-brine", "sauce-marinade", "dairy-marinade")
 ROAST_FIRST: tuple[WayName, ...] = ("dry-brine", "strong-brine", "acid-marinade", "herb-marinade")
@@ -21,7 +24,7 @@ THROUGH_FIRST: tuple[WayName, ...] = (
 SIDE: tuple[WayName, ...] = ("quick-pickle",)
 SEASON_D: dict[WayName, float] = {"even-brine": 2.0, "dry-cure": 1.0, "needle-brine": 1.0,
                                   "needle": 1.0, "strong-brine": 0.625,
-                                  "heaped-cure": 0.625}  # fmt: skip
+                                  "heaped-cure": 2.0}  # fmt: skip
 """How long what is seasoned lies about, by methods without a window (common practice)."""
 _BECAUSE: dict[WayName, str] = {
     "dry-brine": "it seasons and dries the skin, in fridge room for a tray",
@@ -30,7 +33,7 @@ _BECAUSE: dict[WayName, str] = {
     "dry-cure": "it wants no vessel and all of the cure stays",
     "needle-brine": "it takes a third of the time",
     "needle": "it takes a night or two",
-    "heaped-cure": "it is quick, and nothing is weighed",
+    "heaped-cure": "nothing is weighed: the clock and a rest decide",
     "dairy-marinade": "it softens mildly",
     "sauce-marinade": "it seasons thin pieces in hours",
     "acid-marinade": "it gives its own sauce",
@@ -66,7 +69,7 @@ def _first(piece: Prepared, purpose: Purpose) -> tuple[WayName, ...]:
     if piece.meat.kind == "vegetable":
         return SIDE
     if piece.meat.kind == "fish":
-        return FISH_FIRST
+        return FISH_FIRST if purpose == "through" else FISH_TO_COOK_FIRST
     if purpose == "through":
         return THROUGH_FIRST
     if piece.is_small:

@@ -248,7 +248,7 @@ def _of_the_salt(settled: Settled, salt: SaltOut | None) -> tuple[Notice, ...]:
         return ()
     if settled.purpose != "season":
         return ()
-    return tuple(seasoned_at(salt.mean_pct, salt.rim_pct, is_wet=settled.judged.request.is_wet))
+    return tuple(seasoned_at(salt.mean_pct, salt.rim_pct, settled.request))
 
 
 def _cook(way: Route) -> CookTime | None:

@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 
 from pantry_core.mixes.judged import Judged
+from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.uptake import after_days
 from pantry_core.notice import Notice, notice
 from pantry_core.quantities import Percent
@@ -22,23 +23,28 @@ def seasoned(judged: Judged) -> Iterator[Notice]:
         return
     end = after_days(request, judged.mix)
     if end is not None:
-        yield from seasoned_at(end.mean_pct, end.outer_pct, is_wet=request.is_wet)
+        yield from seasoned_at(end.mean_pct, end.outer_pct, request)
 
 
-def seasoned_at(mean_pct: float, outer_pct: float, *, is_wet: bool) -> Iterator[Notice]:
+def seasoned_at(mean_pct: float, outer_pct: float, request: WeighRequest) -> Iterator[Notice]:
     """What a seasoned piece comes to.
 
-    Parameters: mean_pct and outer_pct, its salt on average and in the outer 5 mm [%]; is_wet,
-    whether it lies in a brine.
+    Parameters: mean_pct and outer_pct, its salt on average and in the outer 5 mm [%]; request, how
+    it was salted.
     Returns: what it comes to; a caution where the outside is too salty.
     """
     if outer_pct > SALTY_EDGE_PCT.value:
-        wet = (
-            "The outer {5 mm} come to {outer_pct} salt: lift it sooner, make the "
-            "brine weaker, or let it rest a day."
-        )
-        dry = "The outer {5 mm} come to {outer_pct} salt: take less, or salt it a day sooner."
-        text = say(wet if is_wet else dry, outer_pct=Percent(outer_pct, 1))
+        pattern = "The outer {5 mm} come to {outer_pct} salt: take less, or salt it a day sooner."
+        if request.heaped:
+            pattern = (
+                "The outer {5 mm} come to {outer_pct} salt: lift it sooner, or let it rest longer."
+            )
+        elif request.is_wet:
+            pattern = (
+                "The outer {5 mm} come to {outer_pct} salt: lift it sooner, make the "
+                "brine weaker, or let it rest a day."
+            )
+        text = say(pattern, outer_pct=Percent(outer_pct, 1))
         yield notice("caution", "salty-edge", text, SALTY_EDGE_PCT)
     text = say(
         "It comes out with {mean_pct} salt on average and {outer_pct} in its outer "

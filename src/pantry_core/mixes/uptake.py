@@ -11,7 +11,7 @@ from pantry_core.mixes.readiness import even_pct, stages
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.salt.properties import LEAST_C, MOST_C
 from pantry_core.salt.ready import BATHS
-from pantry_core.salt.request import MOST_HOURS, SaltRequest
+from pantry_core.salt.request import MOST_HOURS, Rest, SaltRequest
 from pantry_core.salt.travel import End, ended, followed
 
 
@@ -46,13 +46,17 @@ def uptake(request: WeighRequest, mix: Mix) -> Uptake:
     return Uptake(even, 1.0)
 
 
-def after_days(request: WeighRequest, mix: Mix) -> End | None:
+def after_days(request: WeighRequest, mix: Mix, rest_h: float = 0.0) -> End | None:
     """The salt of the piece after the days that it is meant to lie.
 
+    Parameters: request and its mix; rest_h, how long it rests afterwards, out of the cure [h].
     Returns: mean, heart and edge [%]; None without days, without salt, and where the model does not
     reach: below 0 °C or above 15 °C, or in a bath out of all proportion.
     """
     way = None if request.days is None else _way(request, mix, 24.0 * request.days)
+    if way is not None and rest_h > 0.0:
+        rest = Rest(kind="rest", hours=min(rest_h, MOST_HOURS))
+        way = way.model_copy(update={"stages": (*way.stages, rest)})
     return None if way is None else ended(way)
 
 
