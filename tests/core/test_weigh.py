@@ -51,6 +51,30 @@ def test_nitrite_just_below_what_is_enough_does_not_read_like_it():
 
 
 @pytest.mark.parametrize(
+    ("mass_g", "division_g", "text"),
+    [  # 1 % of 10 g is 0.1 g, of 300 g 3 g; a step of 1 g is 33 % of that
+        (10, 1.0, "0.10 g of salt is less than the 1 g that your scale shows. Use a finer one."),
+        (300, 1.0, "Your 1 g scale can be 33 % out on 3.0 g of salt. Use a finer one."),
+        (300, 0.1, None),
+    ],
+)
+def test_the_doubt_of_a_scale_is_never_more_than_all_of_a_line(mass_g, division_g, text):
+    asked = changed(
+        method="dry-cure",
+        cure=None,
+        target_salt_pct=1.0,
+        water_g=None,
+        meat__mass_g=mass_g,
+        meat__thickness_mm=10,
+        scale_division_g=division_g,
+    )
+    notices = weigh_document(asked)["notices"]
+    assert [each["text"] for each in notices if each["code"] == "scale-doubt"] == (
+        [] if text is None else [text]
+    )
+
+
+@pytest.mark.parametrize(
     ("changes", "level", "code"),
     [
         ({"cure": {"name": "cure-1", "ingoing_ppm": 201}}, "stop", "nitrite-over"),

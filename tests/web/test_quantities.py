@@ -6,6 +6,7 @@ from dataclasses import fields, is_dataclass
 from datetime import date, datetime
 
 import pytest
+from django.urls import reverse
 from django.utils.translation import override
 
 from pantry_core.dish.request import DishRequest
@@ -29,7 +30,8 @@ from pantry_core.quantities import (
 )
 from pantry_core.text import Text, packed, say, unpacked
 from pantry_web import clock_face
-from pantry_web.quantities import measured
+from pantry_web.feasts.actions.add_dish import add_dish
+from pantry_web.quantities import mass, measured
 from pantry_web.sentences import said
 from tests.core.dishes import dish as roasting_bird
 from tests.core.test_gates import at, read
@@ -148,6 +150,24 @@ def test_a_moment_is_said_in_the_language_of_the_page():
         assert said(day) == "Donnerstag 18 März"
     with clock_face.shown(lambda: "12"):
         assert said(served) == "served Thursday 18 March, 6:30 pm"
+
+
+@pytest.mark.parametrize(
+    ("grams", "metric", "imperial"),
+    [(0.004, "0.004 g", "0.004 g"), (0.05, "0.05 g", "0.05 g"), (0.3, "0.30 g", "0.01 oz")],
+)  # fmt: skip
+def test_the_least_amount_is_never_nothing(grams, metric, imperial):
+    assert (mass(grams, "metric"), mass(grams, "imperial")) == (metric, imperial)
+
+
+def test_less_than_a_fifth_of_a_spoon_is_a_pinch_without_a_spoon(cook, feast):
+    """1 % of 200 g is 2 g of salt; a tablespoon of table salt has some 18 g (common practice)."""
+    breast = {"piece": {"cut": "chicken-breast", "mass_g": 200.0},
+              "cure": {"method": "dry-brine", "target_salt_pct": 1.0}}  # fmt: skip
+    page = cook.get(reverse("weigh-up", args=[add_dish(feast, "Breast", breast).pk]))
+    page = page.content.decode()
+    assert "about a pinch of grey sea salt" in page
+    assert "pinch tbsp" not in page
 
 
 @pytest.mark.parametrize("typed", ["{180 °C", "a {bag} of 5", "{}", "{{x}}", "50% {off}"])

@@ -317,6 +317,14 @@ def test_what_is_told_once_is_marked_for_translation():
     assert plain == []
 
 
+def test_saved_is_said_in_the_language_of_the_page(cook, spoken):
+    hours = {"shop_mon_from": "09:00", "shop_mon_to": "18:00"}
+    cook.post(reverse("hours"), hours, headers={"accept-language": pseudo.LANGUAGE})
+    page = cook.get(reverse("house"), headers={"accept-language": pseudo.LANGUAGE})
+    assert pseudo.accented("Saved.") in page.content.decode()
+    assert "Saved." not in page.content.decode()
+
+
 def test_a_recipe_is_asked_about_in_the_language_of_the_page(cook, gammon, spoken):
     """What a line may mean, what is too much, and what would be right."""
     recipe = "2 qt water\n1 cup salt\n3 tbsp pink salt\n1 heaped spoon of sugar\nsome celery juice"
