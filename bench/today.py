@@ -16,7 +16,7 @@ from pantry_web.demo import kitchen as demo
 from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.models import Feast
 from pantry_web.kitchens.models import Cook, Kitchen
-from pantry_web.planning.outlook import feast_outlook
+from pantry_web.planning.looking import feast_outlook
 from pantry_web.planning.solving import work_out_plan
 
 REPEATS = 60

@@ -24,7 +24,7 @@ from pantry_web.devices.models import Channel, Reading
 from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.models import Event, Feast
 from pantry_web.kitchens.models import Cook, Kitchen
-from pantry_web.planning.outlook import feast_outlook
+from pantry_web.planning.looking import feast_outlook
 from pantry_web.planning.solving import work_out_plan
 
 DAY_H, EVERY_S, AT_ONCE_S = 24, 5, 600

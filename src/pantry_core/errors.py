@@ -4,11 +4,11 @@
 class OutOfRange(ValueError):
     """A value lies outside the range in which a formula or a limit holds."""
 
-    def __init__(self, name: str, value: float, would_do: str) -> None:
-        super().__init__(f"{name} is {value:g}; {would_do} would do")
+    def __init__(self, name: str, value: float, allowed: str) -> None:
+        super().__init__(f"{name} is {value:g}; use {allowed}")
         self.name = name
         self.value = value
-        self.would_do = would_do
+        self.allowed = allowed
 
 
 def within(name: str, value: float, low: float, high: float, unit: str = "") -> float:

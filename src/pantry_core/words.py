@@ -8,7 +8,7 @@ _BAD = frozenset(("Cc", "Cs"))
 
 
 class NotPlain(ValueError):
-    """The text has what no line or text has; the message says what would do."""
+    """The text has what no line or text has; the message says what is allowed."""
 
 
 def plain_line(text: str) -> str:
@@ -20,7 +20,7 @@ def plain_line(text: str) -> str:
     'Plum Sunday'
     """
     if any(unicodedata.category(sign) in _BAD for sign in text):
-        raise NotPlain("One line without control characters would do")
+        raise NotPlain("Use one line without control characters")
     return text
 
 
@@ -30,5 +30,5 @@ def plain_text(text: str) -> str:
     Raises: NotPlain for others.
     """
     if any(unicodedata.category(sign) in _BAD and sign not in SPACES for sign in text):
-        raise NotPlain("A text without control characters would do")
+        raise NotPlain("Use a text without control characters")
     return text

@@ -162,7 +162,7 @@ def _seconds(text: str) -> float:
     """
     seconds = float(text)
     if not seconds >= 1.0:
-        raise ArgumentTypeError(f"{text} is too short; 1 or more would do")
+        raise ArgumentTypeError(f"{text} is too short; use 1 or more")
     return seconds
 
 

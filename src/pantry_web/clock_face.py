@@ -4,11 +4,7 @@ from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
 from datetime import datetime, time
-from typing import Final
 
-from django.utils import dateformat
-
-from pantry_core.quantities import Moment, MomentForm
 from pantry_core.text import say
 
 FACES = ("24", "12")
@@ -51,24 +47,3 @@ def hour(moment: Hour) -> str:
         return f"{moment:%H:%M}"
     of_12 = f"{moment.hour % 12 or 12}:{moment:%M}"
     return say("{hour} am", hour=of_12) if moment.hour < 12 else say("{hour} pm", hour=of_12)
-
-
-_DAYS: Final[dict[MomentForm, str]] = {
-    "weekday": "l", "day": "l j F", "weekday-day": "D j", "short-day": "D j M", "date": "j F Y",
-    "weekday-hour": "D", "day-hour": "D j M", "long-day-hour": "l j F",
-}  # fmt: skip
-"""The day of each form as Django says it, in the language of the page."""
-
-
-def moment(figure: Moment) -> str:
-    """A local day or moment: Thu 18 Mar, 18:30.
-
-    >>> moment(Moment(datetime(2027, 3, 18, 18, 30), "weekday-hour"))
-    'Thu 18:30'
-    """
-    at, form = figure.at, figure.form
-    day = dateformat.format(at, _DAYS[form])
-    if not isinstance(at, datetime) or not form.endswith("hour"):
-        return day
-    pattern = "{day} {hour}" if form == "weekday-hour" else "{day}, {hour}"
-    return say(pattern, day=day, hour=hour(at))

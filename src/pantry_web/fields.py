@@ -74,7 +74,7 @@ class QuantityField(forms.CharField):
     def clean(self, value: Any) -> float | None:
         """The typed text in grams or millimetres.
 
-        Raises: ValidationError with what would do.
+        Raises: ValidationError with what is allowed.
         """
         text = super().clean(value)
         if not text.strip():
@@ -89,7 +89,7 @@ class QuantityField(forms.CharField):
             raise ValidationError(self._question(text.strip()))
         if found < self.least:
             raise ValidationError(
-                tell("That is too little; {shown} would do.", shown=self.shown(self.least))
+                tell("That is too little; use {shown}.", shown=self.shown(self.least))
             )
         if found > self.most:
             raise ValidationError(
@@ -152,7 +152,7 @@ class NumberField(forms.CharField):
     def clean(self, value: Any) -> float | None:
         """The number.
 
-        Raises: ValidationError with what would do.
+        Raises: ValidationError with what is allowed.
         """
         text = super().clean(value).removesuffix("%").strip()
         if not text:
@@ -165,7 +165,7 @@ class NumberField(forms.CharField):
         if not self.least <= found <= self.most:
             raise ValidationError(
                 tell(
-                    "{found} is out of range; {range} would do.",
+                    "{found} is out of range; use {range}.",
                     found=Number(found),
                     range=Between(Number(self.least), Number(self.most)),
                 )
@@ -199,7 +199,7 @@ class TemperatureField(forms.CharField):
     def clean(self, value: Any) -> float | None:
         """The temperature in degrees Celsius.
 
-        Raises: ValidationError with what would do.
+        Raises: ValidationError with what is allowed.
         """
         text = super().clean(value)
         if not text.strip():
@@ -214,7 +214,7 @@ class TemperatureField(forms.CharField):
             )
             raise ValidationError(
                 tell(
-                    "{told} is out of range; {least} to {most} would do.",
+                    "{told} is out of range; use {least} to {most}.",
                     told=told,
                     least=least,
                     most=most,
@@ -252,7 +252,7 @@ class DurationField(forms.CharField):
     def clean(self, value: Any) -> float | None:
         """The length in hours.
 
-        Raises: ValidationError with what would do.
+        Raises: ValidationError with what is allowed.
         """
         text = super().clean(value).strip()
         if not text:
@@ -264,7 +264,7 @@ class DurationField(forms.CharField):
         if not self.least_h <= hours <= self.most_h:
             least, most = typed_duration(self.least_h, "h"), typed_duration(self.most_h, "d")
             raise ValidationError(
-                tell("That is out of range; {least} to {most} would do.", least=least, most=most)
+                tell("That is out of range; use {least} to {most}.", least=least, most=most)
             )
         return hours
 
@@ -305,7 +305,7 @@ class InstantField(forms.CharField):
         if not first <= instant.year <= last:
             raise ValidationError(
                 tell(
-                    "This is far away; a year from {first} to {last} would do.",
+                    "This is far away; use a year from {first} to {last}.",
                     first=Number(first),
                     last=Number(last),
                 )

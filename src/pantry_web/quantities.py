@@ -15,7 +15,6 @@ from pantry_core.quantities import (
     Centimetres,
     Clock,
     CubicFeet,
-    Figure,
     Grams,
     Kilograms,
     Litres,
@@ -158,7 +157,7 @@ def spoons(count: float) -> str:
 
 def at(moment: datetime, zone: str) -> str:
     """A moment as Thu 18 Mar, 19:12 in a zone."""
-    return clock_face.moment(Moment(moment.astimezone(ZoneInfo(zone)), "day-hour"))
+    return say("{moment}", moment=Moment(moment.astimezone(ZoneInfo(zone)), "day-hour"))
 
 
 def temperature(celsius: float, units: str) -> str:
@@ -240,7 +239,7 @@ OVEN_MARKS_F, LOW_MARKS_F, OVEN_FROM_F = 25, 5, 300
 practice)."""
 
 
-def measured(figure: Figure, units: str) -> str:
+def measured(figure: Quantity | Between | Clock, units: str) -> str:
     """A figure of a sentence in the kitchen's units.
 
     Parameters: figure; units.
@@ -253,8 +252,6 @@ def measured(figure: Figure, units: str) -> str:
     """
     if isinstance(figure, Clock):
         return clock_face.hour(figure.at)
-    if isinstance(figure, Moment):
-        return clock_face.moment(figure)
     if isinstance(figure, Litres):
         return room(figure.value, _ROOM_UNITS[type(figure)])
     if isinstance(figure, Between):

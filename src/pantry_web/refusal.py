@@ -4,7 +4,7 @@ from django.utils.translation import gettext
 
 
 class Refused(Exception):
-    """An action that cannot be done now; the message says why and what would do."""
+    """An action that cannot be done now; the message says why and what is allowed."""
 
 
 class Stale(Refused):

@@ -1,15 +1,18 @@
 """The one place where the core's sentences become those of the page: its language, its units."""
 
 from collections.abc import Callable, Mapping, Sequence
+from datetime import datetime
 from functools import lru_cache
-from typing import Any
+from typing import Any, Final
 
 from django.core.serializers.json import DjangoJSONEncoder
 from django.db import models
+from django.utils import dateformat
 from django.utils.translation import get_language, gettext
 
-from pantry_core.quantities import Figure, NotALiteral
+from pantry_core.quantities import Between, Clock, Moment, MomentForm, NotALiteral, Quantity
 from pantry_core.text import Part, Text, filled, is_packed, packed, say, unpacked
+from pantry_web.clock_face import hour
 from pantry_web.quantities import measured
 
 OURS = "$"
@@ -47,7 +50,9 @@ def _said(text: str, language: str | None, units: str) -> str:
     def show(part: object) -> str:
         if isinstance(part, str):
             return _said(part, language, units)
-        if isinstance(part, Figure):
+        if isinstance(part, Moment):
+            return _said(_moment(part), language, units)
+        if isinstance(part, (Quantity, Between, Clock)):
             return _said(measured(part, units), language, units)
         return str(part)
 
@@ -60,6 +65,22 @@ def _said(text: str, language: str | None, units: str) -> str:
         return filled(looked_up, {}, show)
     except NotALiteral:  # somebody's own words
         return looked_up
+
+
+_DAYS: Final[dict[MomentForm, str]] = {
+    "weekday": "l", "day": "l j F", "weekday-day": "D j", "short-day": "D j M", "date": "j F Y",
+    "weekday-hour": "D", "day-hour": "D j M", "long-day-hour": "l j F",
+}  # fmt: skip
+"""The day of each form as Django says it, in the language of the page."""
+
+
+def _moment(figure: Moment) -> str:
+    at, form = figure.at, figure.form
+    day = dateformat.format(at, _DAYS[form])
+    if not isinstance(at, datetime) or not form.endswith("hour"):
+        return day
+    pattern = "{day} {hour}" if form == "weekday-hour" else "{day}, {hour}"
+    return say(pattern, day=day, hour=hour(at))
 
 
 def tell(pattern: str, **figures: Part) -> str:

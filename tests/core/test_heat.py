@@ -33,13 +33,13 @@ def codes(answer):
         (oven(temperature_c=60, until_c=63), "stages.0.until_c", "never to 63"),
         (oven(), "stages.0", "one or the other"),
         (oven(hours=1, until_c=60), "stages.0", "one or the other"),
-        (oven(hours=0), "stages.0.hours", "above 0"),
+        (oven(hours=0), "stages.0.hours", "more than 0"),
         ({"medium": "ice-bath", "temperature_c": 1, "until_c": -1}, "stages.0.until_c", "colder"),
         ({"medium": "lava", "temperature_c": 900, "hours": 1}, "stages.0.medium", "oven"),
         (oven(hours=1, humidity_pct=120), "stages.0.humidity_pct", "100"),
     ],
 )
-def test_what_cannot_be_is_said_with_what_would_do(stage, where, says):
+def test_what_cannot_be_is_said_with_what_is_allowed(stage, where, says):
     with pytest.raises(WrongInput) as refused:
         heated(stage)
     problem = refused.value.problems[0]

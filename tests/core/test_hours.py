@@ -111,7 +111,7 @@ def test_lateness_costs_twice_and_a_quarter_of_an_hour_is_not_told():
          "shut on Sunday 21 March and Monday 22 March", "Find a shop that is open on"),
     ],
 )  # fmt: skip
-def test_says_which_rule_and_what_would_do(changes, reason, says, helps):
+def test_says_which_rule_and_what_is_allowed(changes, reason, says, helps):
     document = feast([BUY, KEEP, ROAST, CARVE], **changes)
     answer = plan_document(document)
     assert [each["reason"] for each in answer["why"]] == [reason]

@@ -110,7 +110,7 @@ def test_says_why_not(document, reason):
         assert len(other) == 1, remedy["text"]
 
 
-def test_the_earliest_hour_would_do_and_none_before_it():
+def test_the_earliest_hour_is_possible_and_none_before_it():
     late = changed(now="2027-03-22T09:00")
     answer = plan_document(late)
     earliest = datetime.fromisoformat(answer["earliest_serve"])

@@ -54,7 +54,7 @@ def test_units_are_those_of_pint():
         ("²", "cannot be read"),
     ],
 )  # fmt: skip
-def test_says_what_would_do(text, says):
+def test_says_what_is_allowed(text, says):
     with pytest.raises(NotAQuantity, match=says):
         parse_quantity(text, "mass", "g")
 

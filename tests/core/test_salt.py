@@ -148,7 +148,7 @@ def test_refuses(changes, where):
     with pytest.raises(WrongInput) as refused:
         salt_document({"meat": MEAT, "stages": [BRINE]} | changes)
     assert [each.where for each in refused.value.problems] == [where]
-    assert "would do" in refused.value.problems[0].what
+    assert "use " in refused.value.problems[0].what
 
 
 def test_a_thickness_that_the_mass_hardly_allows_is_told():

@@ -222,7 +222,7 @@ def test_formulas_refuse_what_is_out_of_range():
         lambda: brine_density_g_ml(0.1, 41),
         lambda: brine_density_g_ml(float("nan"), 20),
     ):
-        with pytest.raises(OutOfRange, match="would do"):
+        with pytest.raises(OutOfRange, match="use "):
             formula()
 
 

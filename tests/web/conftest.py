@@ -17,7 +17,7 @@ from pantry_web.devices.actions.take_readings import means_before
 from pantry_web.feasts.models import Dish, Feast
 from pantry_web.kitchens.actions.found_kitchen import found_kitchen
 from pantry_web.kitchens.models import Cook, Kitchen
-from pantry_web.planning.outlook import outlook
+from pantry_web.planning.looking import outlook
 from tests.conftest import made_once
 from tests.web import pseudo
 

@@ -11,7 +11,7 @@ from pantry_web.background.models import Work
 from pantry_web.demo.kitchen import lay_the_table
 from pantry_web.feasts.models import Dish, Mishap
 from pantry_web.planning import solving
-from pantry_web.planning.outlook import feast_outlook
+from pantry_web.planning.looking import feast_outlook
 from pantry_web.rounds import views as rounds_views
 from tests.web.conftest import steps_of
 

@@ -67,7 +67,7 @@ def test_what_cannot_be_is_refused_beside_its_field(cook, feast, gammon, path, t
 def test_a_day_that_cannot_be_is_refused_in_words(cook, quince):
     typed = {"name": "First\nthaw", "day": "2027-04-09"}
     answer = cook.post("/feasts/own-day/", typed, follow=True)
-    assert "One line without control characters" in answer.content.decode()
+    assert "Use one line without control characters" in answer.content.decode()
     assert not quince.own_days.exists()
 
 
@@ -146,7 +146,7 @@ def test_every_wrong_is_told_with_its_place(cook, feast):
     dish["events"][0]["taste"] = "heavenly"
     dish["sheets"][0]["request"]["meat"]["mass_g"] = -1
     told = refused(cook, json.dumps(whole).encode())
-    assert "dishes.0.events.0.taste: unknown; flat, right" in told
+    assert "dishes.0.events.0.taste: unknown; use flat, right" in told
     assert "dishes.0.sheets.0.meat.mass_g" in told
 
 

@@ -18,7 +18,7 @@ from pantry_web.feasts.actions.add_dish import MOST_DISHES, add_dish
 from pantry_web.feasts.exchange import feast_document
 from pantry_web.feasts.models import Dish, Feast, Mishap
 from pantry_web.planning import method_options, solving
-from pantry_web.planning.outlook import feast_outlook
+from pantry_web.planning.looking import feast_outlook
 from pantry_web.steps.actions.change_step import change_step
 from tests.reference.feast_rules import broken_rules_of
 from tests.web.conftest import steps_of
@@ -441,7 +441,7 @@ def test_what_could_still_be_made_is_told_as_it_becomes_known(cook, supper, monk
     assert "What could I still make?" not in part
     method_options.work_out_options.call(row.pk)
     part = text(cook.get(path, headers={"HX-Request": "true"}))
-    assert "of 12 methods would do" in part
+    assert "of 12 methods fit" in part
     assert "begin by" in part
     assert "Planning each of" not in part
 

@@ -17,7 +17,7 @@ from pantry_web.devices.models import Device, Reading
 from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.models import Dish, Feast, Mishap
 from pantry_web.kitchens.models import Cook
-from pantry_web.planning.outlook import outlook
+from pantry_web.planning.looking import outlook
 
 BAND = {"low": "100", "high": "115"}
 

@@ -15,7 +15,7 @@ from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.models import Dish, Feast
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.planning import solving
-from pantry_web.planning.outlook import feast_outlook
+from pantry_web.planning.looking import feast_outlook
 from tests.reference.feast_rules import broken_rules_of
 
 ZONE = ZoneInfo("Europe/London")
@@ -113,7 +113,7 @@ def test_what_takes_no_time_does_not_fall_away(cook, feast):
         ("dry-brine", "2027-03-23T12:00", "It is eaten by then"),
         ("carve", "2027-03-22T09:00", "Whatever else moves, it begins between"),
         ("buy", "2027-03-21T12:00", "shut"),
-        ("dry-brine", "no hour", "is no time; one like"),
+        ("dry-brine", "no hour", "is no time; use one like"),
         ("dry-brine", "2027-03-28T01:30", "01:30 does not exist on 28 March 2027"),
     ],
 )

@@ -16,7 +16,7 @@ from pantry_web.feasts.actions.record_mishap import record_mishap
 from pantry_web.feasts.models import Dish, Event, Feast, Mishap
 from pantry_web.kitchens.models import Cook, Membership
 from pantry_web.planning.hands import feast_tasks, tasks
-from pantry_web.planning.outlook import feast_outlooks
+from pantry_web.planning.looking import feast_outlooks
 from pantry_web.today.agenda import agenda
 from pantry_web.today.put_off import offered
 from tests.web.conftest import undo_last

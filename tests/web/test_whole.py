@@ -79,7 +79,7 @@ def test_a_quick_pickle_is_for_vegetables(cook, roast):
         ({"sauces": "20 g salt"}, "sauces", "no sauce that is known"),
         ({"sauces": "soy sauce"}, "sauces", "Write an amount"),
         ({"sauces": "1 ml soy sauce\n" * 30}, "sauces", "too many"),
-        ({"cure": "nitrite-salt"}, "nitrite", "0.4 to 0.9 would do"),
+        ({"cure": "nitrite-salt"}, "nitrite", "use 0.4 to 0.9"),
         ({"cure": "nitrite-salt", "nitrite": "60"}, "nitrite", "out of range"),
         ({"cure": "magic"}, "cure", "magic"),
         ({"method": "strong-brine", "water": "2 l", "strength": "40"}, "strength", "1 to 26"),
@@ -225,7 +225,7 @@ def test_a_recipe_is_imported_and_nonsense_keeps_what_was_typed(cook, roast):
     for nonsense in (b"", b"{", b"\xff", b"x" * 5_000_000):
         answer = upload(nonsense)
         assert answer.status_code == 422
-        assert "would do" in answer.context["import_form"].errors["file"][0]
+        assert "use " in answer.context["import_form"].errors["file"][0]
         assert answer.context["form"]["text"].value() == "1 l water"
     pasted = cook.post(f"/dishes/{dish.pk}/recipe/answer/", CHECK | {"text": json.dumps(JSON_LD)})
     assert len(pasted.context["read"].lines) == 5
@@ -407,7 +407,7 @@ def test_a_formula_in_a_name_is_harmless_in_the_table(cook, open_roast):
         ("vessel", {"name": "x", "shape": "box", "material": "gold"}, "material"),
     ],
 )  # fmt: skip
-def test_the_pantry_says_what_would_do(cook, quince, thing, typed, field):
+def test_the_pantry_says_what_is_allowed(cook, quince, thing, typed, field):
     answer = cook.post(f"/pantry/{thing}/", typed)
     assert answer.status_code == 422
     form = answer.context[f"{thing}_form"]

@@ -55,7 +55,7 @@ NEVER = (
     "change what was told", "press a ribbon", "or no work", "worked out anew: hours",
     "a dish begins", "no trip is planned", "it is liked", "hours that are usual",
     "only boiled first", "nothing but cold", "wants an answer first", "told this once",
-    "is taken off", "clock stands where", "the word that the program", "gives up",
+    "is taken off", "clock stands where", "the word that the program", "gives up", "would do",
 )  # fmt: skip
 """Phrases that no text may have, of whatever page: each has a plainer one."""
 WEB = Path(__file__).parents[2] / "src" / "pantry_web"

@@ -13,7 +13,7 @@ from pantry_core.routes.steps import RAW_KINDS
 
 
 class WrongDish(ValueError):
-    """A dish that cannot be worked out, with all that is wrong with it: where, what would do."""
+    """A dish that cannot be worked out, with all that is wrong with it: where, what is allowed."""
 
     def __init__(self, wrongs: tuple[tuple[str, str], ...]) -> None:
         super().__init__("; ".join(f"{where}: {what}" for where, what in wrongs))
@@ -78,7 +78,7 @@ class Clock:
         except ValueError:
             moment = None
         if moment is not None and moment.tzinfo is None and self._zone is None:
-            self._wrongs.append((where, "a local time needs the zone in tz; an offset would do"))
+            self._wrongs.append((where, "a local time needs the zone in tz; use an offset"))
             return None
         try:
             return read_instant(text, self._zone or ZoneInfo("UTC")).astimezone(UTC)

@@ -105,7 +105,7 @@ def _refuse_medium(heat: Heat, medium_c: float | None) -> None:
     medium = MEDIA[main.medium]
     if not medium.least_c <= medium_c <= medium.most_c:
         what = say(
-            "{words} is not at {medium_c}; {between} would do",
+            "{words} is not at {medium_c}; use {between}",
             words=medium.words,
             medium_c=Celsius(medium_c),
             between=Between(Celsius(medium.least_c), Celsius(medium.most_c)),

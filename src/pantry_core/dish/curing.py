@@ -261,8 +261,8 @@ def _sized(
         return sized, ()
     text = say(
         "In {days} the average comes to {target_salt_pct} only in a brine of "
-        "{strength}; {most} is the most. More days, a thinner piece or less salt would "
-        "do.",
+        "{strength}; {most} is the most. Take more days, a thinner piece or "
+        "less salt.",
         days=Days(cure.days),
         target_salt_pct=Percent(request.target_salt_pct),
         strength=Percent(strength, 0),

@@ -155,18 +155,18 @@ def _refuse_unreached(body: Body, start_c: float, stages: Sequence[Stage]) -> No
         comes_to = stood(body, start_c, stages[:i], stage)
         what = say(
             "{words} at {temperature_c} brings the thickest part to {comes_to} in "
-            "{most_stage_h} and never to {until_c}; {would_do} would do",
+            "{most_stage_h} and never to {until_c}; use {allowed}",
             words=MEDIA[stage.medium].words,
             temperature_c=Celsius(stage.temperature_c),
             comes_to=Celsius(comes_to, 0),
             most_stage_h=Hours(MOST_STAGE_H),
             until_c=Celsius(stage.until_c),
-            would_do=_would_do(stage),
+            allowed=_allowed(stage),
         )
         raise WrongHeat(((f"stages.{i}.until_c", what),))
 
 
-def _would_do(stage: Stage) -> str:
+def _allowed(stage: Stage) -> str:
     return "a colder one" if MEDIA[stage.medium].cools else "a hotter one, covered, or less inside"
 
 

@@ -81,8 +81,8 @@ def never_reached(steps: Sequence[DishStep], cook: Cook, way: Route) -> Iterator
         comes_to = stood(cook.cooking.body, start_c(cook.cooking), (), as_stage(stage, until_c=100))
         if comes_to < goal_c:
             text = say(
-                "{step} at {medium_c} brings it to {comes_to} and never to {goal_c}: a hotter "
-                "one would do, or less inside.",
+                "{step} at {medium_c} brings it to {comes_to} and never to {goal_c}: make it "
+                "hotter, or ask for less inside.",
                 step=step.title,
                 medium_c=Celsius(stage.medium_c),
                 comes_to=Celsius(comes_to, 0),

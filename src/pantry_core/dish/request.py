@@ -86,7 +86,7 @@ class Piece(Document):
         if cut not in CUTS:
             raise wrong(
                 "unknown",
-                say("“{cut}” is no cut; {cuts} would do", cut=cut[:40], cuts=", ".join(CUTS)),
+                say("“{cut}” is no cut; use {cuts}", cut=cut[:40], cuts=", ".join(CUTS)),
             )
         return cut
 
@@ -181,7 +181,7 @@ class CustomsAsked(Document):
             raise wrong(
                 "side",
                 say(
-                    "“{side}” is no side of this; {sides} would do",
+                    "“{side}” is no side of this; use {sides}",
                     side=side[:40],
                     sides=either(tuple(sides)),
                 ),
@@ -347,5 +347,5 @@ class DishRequest(Document):
     @classmethod
     def _once(cls, edits: tuple[Edit, ...]) -> tuple[Edit, ...]:
         if len({each.step for each in edits}) < len(edits):
-            raise wrong("twice", "a step is changed twice; one edit of each would do")
+            raise wrong("twice", "a step is changed twice; use one edit of each")
         return edits

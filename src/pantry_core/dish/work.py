@@ -154,9 +154,9 @@ def _refuse_misfits(asked: DishRequest, piece: Prepared) -> None:
     method, kind = asked.cure.method, piece.meat.kind
     wrongs: list[tuple[str, str]] = []
     if method == "quick-pickle" and kind != "vegetable":
-        wrongs.append(("cure.method", "a quick pickle is for vegetables; any other would do"))
+        wrongs.append(("cure.method", "a quick pickle is for vegetables; use any other"))
     if method in ("needle", "needle-brine") and kind == "vegetable":
-        wrongs.append(("cure.method", "a needle is for meat; a quick pickle would do"))
+        wrongs.append(("cure.method", "a needle is for meat; use a quick pickle"))
     if wrongs:
         raise WrongDish(tuple(wrongs))
 

@@ -132,7 +132,7 @@ class DishDocument(Document):
         if (self.piece is None) == (self.job is None):
             raise wrong("piece", "a dish is of a piece or is a side job; give the one or the other")
         if self.piece is not None and self.cure.method is None:
-            raise wrong("method", "a piece needs its cure.method; none would do")
+            raise wrong("method", "a piece needs its cure.method; none is allowed")
         return self
 
     @property

@@ -81,7 +81,7 @@ class OlderStep(Document):
             raise wrong(
                 "place",
                 say(
-                    "“{place}” is no place; {places} would do",
+                    "“{place}” is no place; use {places}",
                     place=place[:20],
                     places=", ".join(PLACES),
                 ),
@@ -133,7 +133,7 @@ class OlderDish(Document):
             raise wrong(
                 "unknown",
                 say(
-                    "“{value}” is unknown; {known} would do",
+                    "“{value}” is unknown; use {known}",
                     value=value[:20],
                     known=", ".join(known),
                 ),

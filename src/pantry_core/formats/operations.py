@@ -225,7 +225,7 @@ def _answering(operation: str) -> Callable[[object], Answer]:
         "plan": plan_document,
     }
     if operation not in known:
-        what = say("no such operation; {operations} would do", operations=either(tuple(OPERATIONS)))
+        what = say("no such operation; use {operations}", operations=either(tuple(OPERATIONS)))
         raise WrongInput((Problem("op", what),))
     return known[operation]
 

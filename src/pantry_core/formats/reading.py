@@ -20,7 +20,7 @@ MOST_DIGITS = 30
 
 @dataclass(frozen=True, slots=True)
 class Problem:
-    """One thing wrong with a document: where, as a dotted path, and what would do."""
+    """One thing wrong with a document: where, as a dotted path, and what is allowed."""
 
     where: str
     what: str
@@ -71,11 +71,11 @@ def _wrong_inside(raw: object) -> str:
             elif isinstance(each, list):
                 inner += each
         if any(isinstance(each, str) and not _is_whole(each) for each in inner):
-            return "a text in it has half a character; whole ones would do"
+            return "a text in it has half a character; use whole ones"
         level = [each for each in inner if isinstance(each, dict | list)]
         if not level:
             return ""
-    return say("it nests deeper than {deepest} levels; fewer would do", deepest=Number(DEEPEST))
+    return say("it nests deeper than {deepest} levels; use fewer", deepest=Number(DEEPEST))
 
 
 def _is_whole(text: str) -> bool:
@@ -107,7 +107,7 @@ def _told_once(errors: list[ErrorDetails]) -> list[ErrorDetails]:
 
 
 def problem_of(details: ErrorDetails) -> Problem:
-    """One problem in words that say what would do, from the details of a validation error."""
+    """One problem in words that say what is allowed, from the details of a validation error."""
     where = ".".join(str(part) for part in details["loc"])
     saying = _SAYINGS.get(details["type"])
     if saying is None:
@@ -119,18 +119,18 @@ def problem_of(details: ErrorDetails) -> Problem:
 _SAYINGS = {
     "missing": "this is required",
     "extra_forbidden": "this field is not known here; leave it out",
-    "greater_than": "{got} is too small; above {gt:g} would do",
-    "greater_than_equal": "{got} is too small; {ge:g} or more would do",
-    "less_than_equal": "{got} is too large; {le:g} at most would do",
-    "finite_number": "this is not a finite number; a plain number would do",
-    "float_type": "{got} is not a number; a plain number would do",
-    "int_type": "{got} is not a whole number; a whole number would do",
+    "greater_than": "{got} is too small; use more than {gt:g}",
+    "greater_than_equal": "{got} is too small; use {ge:g} or more",
+    "less_than_equal": "{got} is too large; use {le:g} at most",
+    "finite_number": "this is not a finite number; use a plain number",
+    "float_type": "{got} is not a number; use a plain number",
+    "int_type": "{got} is not a whole number; use a whole number",
     "bool_type": "{got} is neither true nor false",
     "string_type": "{got} is not a text",
-    "literal_error": "{got} is not known; {expected} would do",
-    "too_long": "this is too long; {max_length} at most would do",
-    "too_short": "this is too short; {min_length} or more would do",
-    "union_tag_invalid": "{got} has no kind that is known; {expected_tags} would do",
+    "literal_error": "{got} is not known; use {expected}",
+    "too_long": "this is too long; use {max_length} at most",
+    "too_short": "this is too short; use {min_length} or more",
+    "union_tag_invalid": "{got} has no kind that is known; use {expected_tags}",
     "union_tag_not_found": "this needs a kind: surface, brine, dry, needle, rest or soak",
     "model_type": "{got} is not an object with fields",
 }

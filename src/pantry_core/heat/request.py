@@ -29,7 +29,7 @@ class HeatStage(Document):
         medium = MEDIA[self.medium]
         if not medium.least_c <= self.temperature_c <= medium.most_c:
             what = say(
-                "{words} is not at {temperature_c}; {between} would do",
+                "{words} is not at {temperature_c}; use {between}",
                 words=medium.words,
                 temperature_c=quantities.Celsius(self.temperature_c),
                 between=quantities.Between(

@@ -20,7 +20,7 @@ def parse_duration(text: str, bare: str = "h") -> float:
     Parameters: text, such as "15 min", "2½ h", "1 h 30", "2 days"; bare, the unit of a number
     without one.
     Returns: hours [h].
-    Raises: NotAQuantity, with what would do.
+    Raises: NotAQuantity, with what is allowed.
 
     >>> parse_duration("15 min"), parse_duration("2½ h"), parse_duration("1 h 30 min")
     (0.25, 2.5, 1.5)
@@ -29,18 +29,18 @@ def parse_duration(text: str, bare: str = "h") -> float:
     """
     tidy, total, at, smaller = text.strip().lower(), 0.0, 0, bare
     if not tidy:
-        raise NotAQuantity("nothing is written; 15 min or 2 h would do")
+        raise NotAQuantity("nothing is written; use 15 min or 2 h")
     while at < len(tidy):
         part = _PART.match(tidy, at)
         if part is None or part.end() == at:
             raise NotAQuantity(
-                say("“{text}” is no length of time; 15 min or 2 h would do", text=text.strip()[:40])
+                say("“{text}” is no length of time; use 15 min or 2 h", text=text.strip()[:40])
             )
         typed = part[2] or smaller
         unit = typed if typed in HOURS else typed.removesuffix("s")
         if unit not in HOURS:
             raise NotAQuantity(
-                say("“{typed}” is no unit of time; min, h or days would do", typed=typed[:20])
+                say("“{typed}” is no unit of time; use min, h or days", typed=typed[:20])
             )
         total += parse_number(part[1].strip()) * HOURS[unit]
         smaller = {"h": "min", "hr": "min", "hour": "min", "d": "h", "day": "h"}.get(unit, bare)

@@ -36,7 +36,7 @@ _UNIT = re.compile(r"""\s*(#|["″”]|(?:(?:us|imp|imperial|metric|cubic|cu\.?)
 
 
 class NotAQuantity(ValueError):
-    """The text cannot be read; the message says what would do."""
+    """The text cannot be read; the message says what is allowed."""
 
 
 def parse_number(text: str) -> float:
@@ -80,7 +80,7 @@ def parse_quantity(text: str, dimension: Dimension, bare_unit: str, cups: str = 
     volume of water); bare_unit, one of the units of that dimension; cups, whose cups, pints and
     gallons these are where the text does not say: us, metric, australian or imperial.
     Returns: grams for mass and water, millimetres for length.
-    Raises: NotAQuantity; the message names the text and what would do.
+    Raises: NotAQuantity; the message names the text and what is allowed.
 
     >>> round(parse_quantity("7 lb 2 oz", "mass", "g"), 2)
     3231.85

@@ -30,7 +30,7 @@ def parse_temperature(text: str, bare: Degrees = "C") -> float:
 
     Parameters: text, such as "63", "145 F", "4 °C", "-18"; bare, the degrees of a number without.
     Returns: [°C]; of degrees Fahrenheit to the half degree, as limits that are whole in both are.
-    Raises: NotAQuantity, with what would do.
+    Raises: NotAQuantity, with what is allowed.
 
     >>> parse_temperature("145 F"), parse_temperature("-18"), parse_temperature("4 °C")
     (63.0, -18.0, 4.0)
@@ -38,7 +38,7 @@ def parse_temperature(text: str, bare: Degrees = "C") -> float:
     found = _TYPED.fullmatch(text.strip().lower())
     if found is None or (found["unit"] and found["unit"] not in _NAMES):
         raise NotAQuantity(
-            say("“{text}” is no temperature; {63 °C} or 145 °F would do", text=text.strip()[:30])
+            say("“{text}” is no temperature; use {63 °C} or 145 °F", text=text.strip()[:30])
         )
     value = parse_number(found["number"]) * (-1 if found["sign"] else 1)
     if _NAMES.get(found["unit"], bare) == "F":

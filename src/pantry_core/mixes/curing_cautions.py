@@ -117,7 +117,7 @@ def _strength(cure: Cure) -> Iterator[Notice]:
             "stop",
             "strength-unlabelled",
             "A nitrite salt without its strength cannot be weighed out. Take the percentage from "
-            "the label; 0.4 to 0.9 would do.",
+            "the label; use 0.4 to 0.9.",
             NITRITE_SALT_MOST,
         )
     elif not NITRITE_SALT_LEAST.value <= share <= NITRITE_SALT_MOST.value:
@@ -185,7 +185,7 @@ def _nitrate_of(cure: Cure, judged: Judged) -> Iterator[Notice]:
             "caution",
             "nitrate-in-fridge-cure",
             "Its nitrate is for long dry curing. In a fridge cure that is cooked hot it does "
-            "nothing in time; a curing salt without nitrate would do.",
+            "nothing in time; use a curing salt without nitrate.",
             NITRATE_IN_CURE_2,
         )
 

@@ -48,7 +48,7 @@ class RecipeLine(Document):
             raise wrong(
                 "unknown",
                 say(
-                    "“{name}” is not known; {close} would do",
+                    "“{name}” is not known; use {close}",
                     name=name[:40],
                     close=either(tuple(close)),
                 ),
@@ -62,7 +62,7 @@ class RecipeLine(Document):
         if unit == "piece" and name and INGREDIENTS[name].role != "spice":
             raise wrong(
                 "unit",
-                say("{name} is not counted by the piece; a weight or a volume would do", name=name),
+                say("{name} is not counted by the piece; use a weight or a volume", name=name),
             )
         return unit
 

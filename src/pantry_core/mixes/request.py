@@ -202,9 +202,9 @@ class WeighRequest(Document):
         if info.data.get("method") != "strong-brine":
             return strength_pct
         if strength_pct is None or strength_pct == 0:
-            raise wrong("needs_strength", "a strong brine needs its strength; 8 to 20 would do")
+            raise wrong("needs_strength", "a strong brine needs its strength; use 8 to 20")
         if strength_pct + info.data.get("sugar_pct", 0.0) > 90.0:
-            raise wrong("no_room", "salt and sugar leave no room for the water; 8 to 20 would do")
+            raise wrong("no_room", "salt and sugar leave no room for the water; use 8 to 20")
         return strength_pct
 
     @field_validator("cure")
@@ -229,7 +229,7 @@ class WeighRequest(Document):
     @classmethod
     def _something_injected(cls, share: float, info: ValidationInfo) -> float:
         if share == 0 and info.data.get("method") == "injection":
-            raise wrong("no_needle", "nothing would be injected; 0.08 to 0.15 would do")
+            raise wrong("no_needle", "nothing would be injected; use 0.08 to 0.15")
         return share
 
     @property

@@ -13,7 +13,7 @@ Key = tuple[str, str]
 def waiting_wrongs(request: PlanRequest) -> list[Wrong]:
     """What of the waiting in a document cannot be.
 
-    Parameters: request. Returns: dotted paths, each with what would do.
+    Parameters: request. Returns: dotted paths, each with what is allowed.
     """
     wrongs = list(_missing(request))
     return wrongs or list(_circles(request))
@@ -30,7 +30,7 @@ def _missing(request: PlanRequest) -> Iterator[Wrong]:
             )
         elif wait[0] not in steps:
             what = say(
-                "there is no dish “{wait}”; one of the others would do, or none", wait=wait[0][:40]
+                "there is no dish “{wait}”; name one of the others, or none", wait=wait[0][:40]
             )
             yield f"{where}.dish", what
         elif wait[1] not in steps[wait[0]]:
@@ -38,7 +38,7 @@ def _missing(request: PlanRequest) -> Iterator[Wrong]:
             yield (
                 f"{where}.step",
                 say(
-                    "that dish has no step “{wait}”; {known} would do",
+                    "that dish has no step “{wait}”; use {known}",
                     wait=wait[1][:40],
                     known=known,
                 ),

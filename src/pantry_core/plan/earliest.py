@@ -40,7 +40,7 @@ def earliest_serve(
     Parameters: problem; alone, the index of the one dish whose hour is free, the others keeping
     theirs, without it the feast's; not_before, an instant, now where it is None; effort, a share of
     the usual limit, with less than all of which it may be a later hour than the first.
-    Returns: the instant in UTC, None when no hour within reach would do.
+    Returns: the instant in UTC, None when no hour within reach is possible.
     Raises: nothing.
     """
     followers = {

@@ -9,7 +9,7 @@ from pantry_core.text import say
 
 
 class NotAnInstant(ValueError):
-    """The text names no moment; the message says what would do."""
+    """The text names no moment; the message says what is allowed."""
 
 
 @dataclass(frozen=True, slots=True, order=True)
@@ -38,7 +38,7 @@ def read_zone(name: str) -> ZoneInfo:
         return ZoneInfo(name)
     except (ZoneInfoNotFoundError, ValueError, OSError):
         raise NotAnInstant(
-            say("“{name}” is no IANA time zone; one like Europe/London would do", name=name)
+            say("“{name}” is no IANA time zone; use one like Europe/London", name=name)
         ) from None
 
 
@@ -58,7 +58,7 @@ def read_instant(text: str, zone: ZoneInfo) -> datetime:
         moment = None
     if moment is None or len(text) <= len("2027-03-22"):
         raise NotAnInstant(
-            say("“{text}” is no time; one like 2027-03-22T18:30 would do", text=text[:40])
+            say("“{text}” is no time; use one like 2027-03-22T18:30", text=text[:40])
         )
     try:
         if moment.tzinfo is not None:
@@ -102,7 +102,7 @@ def read_time_of_day(text: str) -> time:
         return datetime.strptime(text, "%H:%M").time()  # noqa: DTZ007 - of any day
     except ValueError:
         raise NotAnInstant(
-            say("“{text}” is no time of day; one like 07:00 would do", text=text[:40])
+            say("“{text}” is no time of day; use one like 07:00", text=text[:40])
         ) from None
 
 

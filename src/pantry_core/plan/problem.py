@@ -142,7 +142,7 @@ class Problem:
 
 
 class WrongPlan(ValueError):
-    """Times or facts that cannot be; `wrongs` says where and what would do."""
+    """Times or facts that cannot be; `wrongs` says where and what is allowed."""
 
     def __init__(self, wrongs: tuple[Wrong, ...]) -> None:
         super().__init__("; ".join(f"{where}: {what}" for where, what in wrongs))
@@ -165,9 +165,9 @@ def resolve(request: PlanRequest) -> Problem:
     if house.sleep <= house.wake:
         wrongs.append(("day.sleep", "sleep comes after wake on the same day"))
     if serve_at <= now:
-        wrongs.append(("serve_at", "the feast is over; an hour after now would do"))
+        wrongs.append(("serve_at", "the feast is over; use an hour after now"))
     elif serve_at - now > timedelta(days=366):
-        wrongs.append(("serve_at", "over a year ahead; an hour within a year would do"))
+        wrongs.append(("serve_at", "over a year ahead; use an hour within a year"))
     wrongs += [
         (f"away.{k}.to", "coming home is after leaving")
         for k, (begin, end) in enumerate(house.away)
@@ -248,7 +248,7 @@ def _resolve_dish(
             (f"dishes.{i}.serve_at", "a dish's own hour lies whole quarters from the feast's")
         )
     if serve_at <= now and request.serve_at is not None:
-        wrongs.append((f"dishes.{i}.serve_at", "this hour is over; one after now would do"))
+        wrongs.append((f"dishes.{i}.serve_at", "this hour is over; use one after now"))
     steps = []
     for j, each in enumerate(request.steps):
         step = _step(each, zone)
@@ -328,12 +328,12 @@ def _step(asked: StepRequest, zone: ZoneInfo) -> Step:
 
 def _fact_wrongs(path: str, step: Step, now: datetime) -> list[Wrong]:
     wrongs = [
-        (f"{path}.{name}", "this has not happened yet; a time up to now would do")
+        (f"{path}.{name}", "this has not happened yet; use a time up to now")
         for name, moment in (("started_at", step.started_at), ("ended_at", step.ended_at))
         if moment is not None and moment > now
     ]
     wrongs += [
-        (f"{path}.rounds_done", "this has not happened yet; times up to now would do")
+        (f"{path}.rounds_done", "this has not happened yet; use times up to now")
         for moment in step.rounds_done
         if moment > now
     ]

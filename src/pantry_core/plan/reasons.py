@@ -21,7 +21,7 @@ FEW = 2
 def reason(problem: Problem, group: Group, earliest: datetime | None) -> Why:
     """A rule that collides, in a cook's words.
 
-    Parameters: problem; group, the rule; earliest, the hour that would do, where it is known.
+    Parameters: problem; group, the rule; earliest, the hour that is possible, where it is known.
     """
     dish_index, index, rule = group
     dish = problem.dishes[dish_index]

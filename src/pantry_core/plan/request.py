@@ -122,7 +122,7 @@ class StepRequest(Document):
         if until is not None and not set(until) <= set(ENDS):
             raise wrong(
                 "until",
-                say("a step goes on until {ends}; one of them would do", ends=either(tuple(ENDS))),
+                say("a step goes on until {ends}; use one of them", ends=either(tuple(ENDS))),
             )
         return until
 

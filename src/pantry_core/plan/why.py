@@ -1,4 +1,4 @@
-"""Why there is no plan: the fewest rules that collide, and the earliest hour that would do."""
+"""Why there is no plan: the fewest rules that collide, and the earliest hour that is possible."""
 
 from collections.abc import Iterable
 from datetime import datetime
@@ -33,7 +33,7 @@ def explain(problem: Problem) -> Plan:
     Parameters: problem, known to have no plan.
     Returns: the plan document of status infeasible: `why`, of which no reason can be left out, and
     `earliest_serve`, the first quarter hour at which the feast could be served when it is begun now
-    or goes on from where it is, None when no hour would do.
+    or goes on from where it is, None when no hour is possible.
     Raises: nothing.
     """
     earliest = earliest_serve(problem)
@@ -47,7 +47,7 @@ def explain(problem: Problem) -> Plan:
 def collisions(problem: Problem, earliest: datetime | None = None) -> tuple[Why, ...]:
     """A smallest set of rules that cannot be kept together.
 
-    Parameters: problem, known to have no plan; earliest, the hour that would do, where it is known.
+    Parameters: problem, known to have no plan; earliest, the possible hour, where it is known.
     Raises: nothing.
     """
     return tuple(reason(problem, group, earliest) for group in _fewest(problem))

@@ -15,14 +15,14 @@ from pantry_core.plan.instants import (
 from pantry_core.text import say
 
 Wrong = tuple[str, str]
-"""A dotted path, and what would do."""
+"""A dotted path, and what is allowed."""
 
 
 def raw_wrongs(raw: object) -> tuple[Wrong, ...]:
     """Every text in a raw plan document that should be a time or a listed place and is not.
 
     Parameters: raw, JSON data that need not be a sound document otherwise.
-    Returns: pairs of dotted path and what would do; fields that are no text are left to others.
+    Returns: pairs of dotted path and what is allowed; fields that are no text are left to others.
     """
     if not isinstance(raw, dict):
         return ()
@@ -106,7 +106,7 @@ def _wrong_date(path: str, text: object) -> Iterator[Wrong]:
     try:
         date.fromisoformat(text) if isinstance(text, str) else None
     except ValueError:
-        yield path, say("“{str}” is no date; one like 2027-03-22 would do", str=str(text)[:40])
+        yield path, say("“{str}” is no date; use one like 2027-03-22", str=str(text)[:40])
 
 
 def _wrong_spans(path: str, holder: object, name: str) -> Iterator[Wrong]:

@@ -18,7 +18,7 @@ DEEPEST = 6
 
 
 class NotARecipe(ValueError):
-    """What was given is no recipe; the message says what would do."""
+    """What was given is no recipe; the message says what is allowed."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,7 +42,7 @@ def read_lines(text: str, cups: Cups = "us") -> tuple[ReadLine, ...]:
     if len(written) > MOST_LINES:
         raise NotARecipe(
             say(
-                "A recipe of {written} lines is too long; {most_lines} would do.",
+                "A recipe of {written} lines is too long; use at most {most_lines}.",
                 written=Number(len(written)),
                 most_lines=Number(MOST_LINES),
             )
@@ -93,20 +93,20 @@ def from_json_ld(content: bytes) -> Recipe:
 
     Parameters: content, at most 1 MB, UTF-8.
     Returns: the recipe.
-    Raises: NotARecipe with what would do.
+    Raises: NotARecipe with what is allowed.
     Source: schema.org, Recipe: `recipeIngredient`, formerly `ingredients` (from memory).
     """
     if len(content) > MOST_BYTES:
         raise NotARecipe(
             say(
-                "This file has {megabytes} MB; a recipe of 1 MB at the most would do.",
+                "This file has {megabytes} MB; use a recipe of 1 MB at the most.",
                 megabytes=Number(len(content) / 1e6, 1),
             )
         )
     try:
         text = content.decode("utf-8-sig")
     except UnicodeDecodeError:
-        raise NotARecipe("This is not text in UTF-8; a JSON file would do.") from None
+        raise NotARecipe("This is not text in UTF-8; use a JSON file.") from None
     for piece in _scripts(text) if text.lstrip().startswith("<") else [text]:
         try:
             found = _recipe_in(json.loads(piece), DEEPEST)
@@ -115,8 +115,8 @@ def from_json_ld(content: bytes) -> Recipe:
         if found is not None:
             return found
     raise NotARecipe(
-        "No schema.org Recipe with ingredients was found in this; a JSON-LD file whose @type is "
-        "Recipe, with recipeIngredient, would do."
+        "No schema.org Recipe with ingredients was found in this; use a JSON-LD file whose "
+        "@type is Recipe, with recipeIngredient."
     )
 
 

@@ -79,7 +79,7 @@ class Basis:
 
 @dataclass(frozen=True, slots=True)
 class ReadLine:
-    """A thing as it was understood; `problem` says what would do where it was not.
+    """A thing as it was understood; `problem` says what is allowed where it was not.
 
     `keys` are the ingredients that it may be; with `must_answer` the cook has to choose. `per` is
     what its amount is for, None for the whole recipe; `words` name it; `strength` is what its label
@@ -265,7 +265,7 @@ def _ingredient(line: ReadLine, found: Match, amount: Amount | None) -> ReadLine
         return replace(line, problem=what)
     if unit == "piece" and role != "spice":
         name = INGREDIENTS[found.keys[0]].name.lower()
-        what = say("How much {name}? It is not counted; a weight or a volume would do.", name=name)
+        what = say("How much {name}? It is not counted; use a weight or a volume.", name=name)
         return replace(line, problem=what)
     must_answer = found.must_answer and (is_by_volume or not found.by_volume)
     question = line.question if must_answer or not found.by_volume else ""
@@ -296,9 +296,7 @@ def _by_percent(shown: str, body: str, strength: dict[str, float]) -> ReadLine:
 
 def _meat(line: ReadLine, kinds: tuple[str, ...], amount: Amount | None) -> ReadLine:
     if len(kinds) > 1:
-        what = say(
-            "This line names {kinds}; one piece at a time would do.", kinds=" and ".join(kinds)
-        )
+        what = say("This line names {kinds}; use one piece at a time.", kinds=" and ".join(kinds))
         return replace(line, problem=what, is_meat=True)
     per = line.per
     if amount is not None and amount.unit in RECIPE_GRAMS and amount.middle > 0:

@@ -196,7 +196,7 @@ def _until(cooking: Cooking, stage: HeatStage, so_far: list[Stage], goal_c: floa
         raise NeverDone(
             say(
                 "{words} at {medium_c} brings the thickest part to {comes_to} and never to "
-                "{goal_c}; a hotter one would do",
+                "{goal_c}; use a hotter one",
                 words=medium.words,
                 medium_c=Celsius(stage.medium_c),
                 comes_to=Celsius(comes_to, 0),

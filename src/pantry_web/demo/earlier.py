@@ -13,7 +13,8 @@ from pantry_web.ledger.actions.end_leftover import end_leftover
 from pantry_web.ledger.actions.tell_review import tell_review
 from pantry_web.ledger.models import Leftover
 from pantry_web.planning.hands import gate_now
-from pantry_web.planning.outlook import Outlook, feast_outlook, outlook_alone
+from pantry_web.planning.looking import feast_outlook, outlook_alone
+from pantry_web.planning.outlook import Outlook
 from pantry_web.planning.solving import work_out_plan
 
 Document = dict[str, Any]

@@ -19,7 +19,8 @@ from pantry_web.kitchens.actions.found_kitchen import found_kitchen
 from pantry_web.kitchens.actions.set_house import set_house
 from pantry_web.kitchens.models import Absence, Cook, Kitchen
 from pantry_web.pantry.models import Ingredient, Scale, Vessel
-from pantry_web.planning.outlook import Outlook, outlook
+from pantry_web.planning.looking import outlook
+from pantry_web.planning.outlook import Outlook
 
 COOK = "quince"
 PASSWORD = "lantern-night"  # noqa: S105 - a demo that answers on this machine only

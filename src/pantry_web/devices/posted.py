@@ -56,9 +56,7 @@ def _read(post: Post, now: datetime, found: dict[int, list[Sample]]) -> Iterator
             try:
                 at = datetime.fromisoformat(each.at)
             except ValueError:
-                yield Problem(
-                    f"readings.{n}.at", "a moment like 2027-03-22T12:05:00+00:00 would do"
-                )
+                yield Problem(f"readings.{n}.at", "use a moment like 2027-03-22T12:05:00+00:00")
                 continue
             if at.tzinfo is None:
                 yield Problem(f"readings.{n}.at", "it needs its offset, like +00:00")

@@ -47,7 +47,7 @@ def readings(request: HttpRequest) -> HttpResponse:
         return _refused(429, "Too many posts: gather readings, and send them every few seconds.")
     body = _body(request)
     if len(body) > MOST_BODY:
-        return _refused(413, "Too much at once: 500 readings would do.")
+        return _refused(413, "Too much at once: send at most 500 readings.")
     found = Device.objects.filter(token_digest=digest, revoked_at=None)
     device = found.select_related("kitchen", "added_by").first()
     if device is None:

@@ -87,9 +87,7 @@ def wrong_time(where: str, text: str | None, zone: ZoneInfo, now: datetime) -> I
         if text is not None and not first <= read_instant(text, zone).year <= last:
             yield Problem(
                 where,
-                tell(
-                    "a year from {first} to {last} would do", first=Number(first), last=Number(last)
-                ),
+                tell("use a year from {first} to {last}", first=Number(first), last=Number(last)),
             )
     except NotAnInstant as error:
         yield Problem(where, str(error))
@@ -106,7 +104,7 @@ def _wrong_log(dish: DishDocument) -> Iterator[Problem]:
             if value not in kind.values and (value or name == "what"):
                 yield Problem(
                     f"{path}.{name}",
-                    tell("unknown; {values} would do", values=", ".join(kind.values)),
+                    tell("unknown; use {values}", values=", ".join(kind.values)),
                 )
         if (event.what == Event.What.WITHDRAWN) != (event.withdraws in presses):
             yield Problem(f"{path}.withdraws", gettext("names a press of this dish, or nothing"))
@@ -133,7 +131,7 @@ def _wrong_told(dish: DishDocument) -> Iterator[Problem]:
         try:
             kept(b64decode(photo.jpeg, validate=True))
         except (ValueError, Refused):
-            yield Problem(f"photos.{j}.jpeg", gettext("a JPEG in base 64 would do"))
+            yield Problem(f"photos.{j}.jpeg", gettext("use a JPEG in base 64"))
 
 
 def _wrong_sheet(path: str, sheet: SheetDocument) -> Iterator[Problem]:

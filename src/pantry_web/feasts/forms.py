@@ -80,7 +80,7 @@ class FeastForm(KitchenForm):
         """A whole number of people."""
         heads: float = self.cleaned_data["heads"]
         if heads != int(heads):
-            raise forms.ValidationError(gettext("People come whole; a whole number would do."))
+            raise forms.ValidationError(gettext("People come whole; use a whole number."))
         return int(heads)
 
     def clean(self) -> dict[str, Any]:
@@ -98,9 +98,7 @@ class FeastForm(KitchenForm):
                 tell("This day is over; today is {today}.", today=Moment(today)),
             )
         elif day > today + FARTHEST:
-            self.add_error(
-                "date", gettext("This is over a year ahead; a day within a year would do.")
-            )
+            self.add_error("date", gettext("This is over a year ahead; use a day within a year."))
         else:
             self._set_instant(datetime.combine(day, hour.replace(second=0)), zone)
         return self.cleaned_data
@@ -267,7 +265,7 @@ class MishapForm(ZonedForm):
         if begins and ends and ends <= begins:
             self.add_error("ends", gettext("It ended after it began."))
         elif ends and ends > self.now:
-            self.add_error("ends", gettext("This has not happened yet; a time up to now would do."))
+            self.add_error("ends", gettext("This has not happened yet; use a time up to now."))
         if kind == Mishap.Kind.LEFT_OUT and not self.cleaned_data.get("dish"):
             self.add_error("dish", gettext("Say which dish stood out."))
         if kind == Mishap.Kind.FRIDGE_WARM and self.cleaned_data.get("temperature") is None:
@@ -306,7 +304,7 @@ class CopyForm(KitchenForm):
         """A day that lies ahead, within two years."""
         day: date = self.cleaned_data["day"]
         if not self.today < day <= self.today + 2 * FARTHEST:
-            raise forms.ValidationError(gettext("A day after today, within two years, would do."))
+            raise forms.ValidationError(gettext("Choose a day after today, within two years."))
         return day
 
 

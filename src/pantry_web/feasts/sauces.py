@@ -28,13 +28,13 @@ class SaucesField(forms.CharField):
     def clean(self, value: Any) -> list[Document]:
         """The sauces in grams, as the `dish` document has them.
 
-        Raises: ValidationError that names the line and what would do.
+        Raises: ValidationError that names the line and what is allowed.
         """
         lines = [each.strip() for each in super().clean(value).splitlines() if each.strip()]
         if len(lines) > MOST_LINES:
             raise ValidationError(
                 tell(
-                    "{lines} sauces are too many; {most_lines} would do.",
+                    "{lines} sauces are too many; use at most {most_lines}.",
                     lines=Number(len(lines)),
                     most_lines=Number(MOST_LINES),
                 )
@@ -64,7 +64,7 @@ class SaucesField(forms.CharField):
         grams = line_grams(line, key, self.larder.g_per_ml(key))
         if grams is None or grams <= 0:
             raise ValidationError(
-                say("“{text}”: how much? {120 ml} or {100 g} would do.", text=text)
+                say("“{text}”: how much? Type it like {120 ml} or {100 g}.", text=text)
             )
         packet = self.larder.packets.get(key)
         salt_pct = packet.salt_pct if packet else None

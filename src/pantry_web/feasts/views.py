@@ -27,7 +27,8 @@ from pantry_web.planning.access import feast_outlook_of
 from pantry_web.planning.changes import changes
 from pantry_web.planning.hands import feast_tasks
 from pantry_web.planning.helps import is_needed
-from pantry_web.planning.outlook import FeastOutlook, feast_outlooks
+from pantry_web.planning.looking import feast_outlooks
+from pantry_web.planning.outlook import FeastOutlook
 from pantry_web.planning.rows import dish_rows
 from pantry_web.presses.once import once
 from pantry_web.refusal import Refused

@@ -17,7 +17,7 @@ from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.passage.calendars import calendar_answer
 from pantry_web.planning.hands import feast_tasks
-from pantry_web.planning.outlook import feast_outlooks
+from pantry_web.planning.looking import feast_outlooks
 from pantry_web.today.agenda import JUST
 from pantry_web.today.views import MOST_FEASTS
 

@@ -50,7 +50,7 @@ class HouseForm(KitchenForm):
         """A whole number of cooks."""
         cooks: float = self.cleaned_data["cooks"]
         if cooks != int(cooks):
-            raise forms.ValidationError(gettext("A whole number would do."))
+            raise forms.ValidationError(gettext("Use a whole number."))
         return int(cooks)
 
     def clean(self) -> dict[str, Any]:
@@ -144,7 +144,7 @@ class ChangedDayForm(PlainForm):
         day: date = self.cleaned_data["day"]
         if not self.today - FARTHEST <= day <= self.today + FARTHEST:
             raise forms.ValidationError(
-                gettext("This is over a year away; a day within a year would do.")
+                gettext("This is over a year away; use a day within a year.")
             )
         return day
 
@@ -188,7 +188,7 @@ class AbsenceForm(ZonedForm):
             self.add_error("ends", gettext("Coming home is after leaving."))
         elif begins and ends and ends - begins > FARTHEST:
             self.add_error(
-                "ends", gettext("This is over a year; nobody cooks for so long. Less would do.")
+                "ends", gettext("This is over a year; nobody cooks for so long. Choose less.")
             )
         return self.cleaned_data
 

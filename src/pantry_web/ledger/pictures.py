@@ -42,7 +42,7 @@ def kept(data: bytes) -> Kept:
     if len(data) > MOST_BYTES:
         raise Refused(
             tell(
-                "The photo has over {most} MB; a smaller one would do.",
+                "The photo has over {most} MB; use a smaller one.",
                 most=Number(MOST_BYTES // 2**20),
             )
         )
@@ -51,11 +51,11 @@ def kept(data: bytes) -> Kept:
             warnings.simplefilter("error", Image.DecompressionBombWarning)
             with Image.open(BytesIO(data), formats=FORMATS) as photo:
                 if photo.width * photo.height > MOST_PIXELS:
-                    raise Refused(gettext("The photo has too many pixels; a smaller one would do."))
+                    raise Refused(gettext("The photo has too many pixels; use a smaller one."))
                 upright = ImageOps.exif_transpose(photo).convert("RGB")
     except (OSError, ValueError, SyntaxError, Image.DecompressionBombWarning,
             Image.DecompressionBombError):  # fmt: skip
-        raise Refused(gettext("That is no photo; a JPEG, PNG or WebP would do.")) from None
+        raise Refused(gettext("That is no photo; use a JPEG, PNG or WebP.")) from None
     upright.thumbnail((MOST_SIDE, MOST_SIDE))
     made = BytesIO()
     bare = Image.new("RGB", upright.size)

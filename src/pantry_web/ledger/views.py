@@ -182,7 +182,7 @@ def add_photo(request: HttpRequest, dish_id: int) -> HttpResponse:
     view, by = outlook_of(request, dish_id), cook_of(request)
     form = PhotoForm(request.POST, request.FILES)
     if not form.is_valid():
-        messages.error(request, gettext("Choose a photo first; one of up to 16 MB would do."))
+        messages.error(request, gettext("Choose a photo first; use one of up to 16 MB."))
         return redirect("ledger-dish", dish_id)
     try:
         keep_photo(view, by, form.cleaned_data["document"])

@@ -224,7 +224,7 @@ def _wrong_mishaps(
         path = f"{where}.{n}"
         if (each.kind == Mishap.Kind.LEFT_OUT) != of_a_dish or each.kind not in Mishap.Kind.values:
             kinds = [Mishap.Kind.LEFT_OUT] if of_a_dish else Mishap.Kind.values[:2]
-            yield Problem(f"{path}.kind", tell("{kinds} would do", kinds=" or ".join(kinds)))
+            yield Problem(f"{path}.kind", tell("use {kinds}", kinds=" or ".join(kinds)))
         times = [(name, getattr(each, name)) for name in ("begins", "ends")]
         wrongs = [
             wrong
@@ -235,7 +235,7 @@ def _wrong_mishaps(
         if not wrongs and read_instant(each.ends, UTC_ZONE) <= read_instant(each.begins, UTC_ZONE):
             yield Problem(f"{path}.ends", gettext("it ended after it began"))
         if each.temperature_c is not None and not -40 <= each.temperature_c <= 60:
-            yield Problem(f"{path}.temperature_c", gettext("-40 to 60 would do"))
+            yield Problem(f"{path}.temperature_c", gettext("use -40 to 60"))
 
 
 def _wrong_route(where: str, steps: object, job: dict[str, Any] | None) -> Iterator[Problem]:
@@ -246,7 +246,7 @@ def _wrong_route(where: str, steps: object, job: dict[str, Any] | None) -> Itera
             if not isinstance(a_head, float | int) or not 0 < a_head <= MOST_MADE_G:
                 yield Problem(
                     f"{where}.job.{A_HEAD}",
-                    tell("{range} would do", range=Between(Grams(0), Grams(MOST_MADE_G))),
+                    tell("use {range}", range=Between(Grams(0), Grams(MOST_MADE_G))),
                 )
             told = {name: part for name, part in job.items() if name != A_HEAD}
             JobAsked.model_validate({**told, "made_g": 1000.0})

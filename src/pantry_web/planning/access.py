@@ -5,7 +5,8 @@ from django.http import Http404, HttpRequest
 from pantry_web import clock
 from pantry_web.feasts.access import dish_of, feast_of
 from pantry_web.kitchens.access import kitchen_of
-from pantry_web.planning.outlook import FeastOutlook, Outlook, feast_outlook, outlook
+from pantry_web.planning.looking import feast_outlook, outlook
+from pantry_web.planning.outlook import FeastOutlook, Outlook
 
 
 def feast_outlook_of(request: HttpRequest, feast_id: int) -> FeastOutlook:

@@ -12,7 +12,8 @@ from pantry_web import clock
 from pantry_web.feasts.access import dish_of
 from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.access import kitchen_of
-from pantry_web.planning.outlook import Outlook, feast_outlook, outlook_alone
+from pantry_web.planning.looking import feast_outlook, outlook_alone
+from pantry_web.planning.outlook import Outlook
 from pantry_web.refusal import Refused, Stale
 
 TRIES, MOST_DIGITS = 4, 8

@@ -26,7 +26,8 @@ from pantry_web.feasts.documents import dish_document
 from pantry_web.feasts.models import Feast
 from pantry_web.planning.answers import work_out
 from pantry_web.planning.dish_document import with_plan
-from pantry_web.planning.outlook import FeastOutlook, Outlook, feast_outlook
+from pantry_web.planning.looking import feast_outlook
+from pantry_web.planning.outlook import FeastOutlook, Outlook
 from pantry_web.planning.plan_document import steps_document
 from pantry_web.planning.solving import Solved, readable
 

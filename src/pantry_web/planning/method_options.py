@@ -19,7 +19,8 @@ from pantry_web.background.models import Work
 from pantry_web.feasts.documents import dish_document
 from pantry_web.feasts.models import Feast
 from pantry_web.planning.answers import Broken, work_out
-from pantry_web.planning.outlook import FeastOutlook, feast_outlook
+from pantry_web.planning.looking import feast_outlook
+from pantry_web.planning.outlook import FeastOutlook
 from pantry_web.planning.plan_document import steps_document
 from pantry_web.planning.solving import without
 

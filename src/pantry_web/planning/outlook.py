@@ -5,8 +5,6 @@ from dataclasses import dataclass, field, replace
 from datetime import datetime
 from functools import cached_property
 
-from django.db.models import prefetch_related_objects
-
 from pantry_core.dish.answer import DishNotice, DishOut, DishStep, Verdict
 from pantry_core.dish.said import DISCARD
 from pantry_core.formats.reading import Problem
@@ -14,21 +12,20 @@ from pantry_core.plan.result import Plan, PlannedStep, Round, Why
 from pantry_web.background.models import Work
 from pantry_web.feasts.documents import House, dish_document
 from pantry_web.feasts.models import Dish, Event, Feast, Mishap
-from pantry_web.feasts.state import DishState, derive
+from pantry_web.feasts.state import DishState
 from pantry_web.kitchens.models import Kitchen
-from pantry_web.ledger.noted import Notes, last_notes, noted_before
+from pantry_web.ledger.noted import Notes, last_notes
 from pantry_web.planning.answers import Answer, Broken, answered, answered_anew, steps_of
 from pantry_web.planning.dish_document import Document, facts_of, with_facts, with_plan
 from pantry_web.planning.plan_document import ToPlan, plan_document
 from pantry_web.planning.solving import (
     Asked,
     Solved,
-    found_already,
     kept_starts,
     known,
     solved,
 )
-from pantry_web.planning.surroundings import Surroundings, surroundings_of
+from pantry_web.planning.surroundings import Surroundings
 
 
 @dataclass(frozen=True, eq=False)
@@ -369,55 +366,3 @@ class FeastOutlook:
     def of(self, dish: Dish) -> Outlook:
         """The outlook of one of its dishes."""
         return next(each for each in self.dishes if each.dish.pk == dish.pk)
-
-
-def feast_outlook(
-    feast: Feast, kitchen: Kitchen, now: datetime, *, looks: bool = False
-) -> FeastOutlook:
-    """The outlook of a feast: its dishes are read in one query, their logs in another."""
-    return feast_outlooks([feast], kitchen, now, looks=looks)[0]
-
-
-def feast_outlooks(
-    feasts: Sequence[Feast],
-    kitchen: Kitchen,
-    now: datetime,
-    *,
-    looks: bool = False,
-    behind: bool = False,
-) -> list[FeastOutlook]:
-    """The outlooks of several feasts of a kitchen, read together."""
-    around = surroundings_of(kitchen, now)
-    wholes = {feast.pk: FeastOutlook(feast, around, looks=looks, behind=behind) for feast in feasts}
-    logs: dict[int, list[Event]] = {}
-    for event in Event.objects.filter(dish__feast__in=feasts).select_related("by"):
-        logs.setdefault(event.dish_id, []).append(event)
-    dishes = list(Dish.objects.filter(feast__in=feasts).select_related("vessel"))
-    prefetch_related_objects([each for each in dishes if each.copied_from_id], noted_before())
-    for dish in dishes:
-        whole = wholes[dish.feast_id]
-        dish.feast = whole.feast
-        whole.dishes.append(_outlook(dish, whole, logs.get(dish.pk, [])))
-    if behind:
-        ahead = [each for each in wholes.values() if each.is_ahead]
-        around.found.update(found_already(kitchen, [each.asked for each in ahead]))
-    return list(wholes.values())
-
-
-def _outlook(dish: Dish, whole: FeastOutlook, log: Sequence[Event]) -> Outlook:
-    return Outlook(dish, whole.kitchen, whole.now, derive(log, whole.now), whole, log)
-
-
-def outlook(dish: Dish, kitchen: Kitchen, now: datetime) -> Outlook:
-    """The outlook of a dish, as a part of its feast's."""
-    return feast_outlook(dish.feast, kitchen, now).of(dish)
-
-
-def outlook_alone(dish: Dish, kitchen: Kitchen, now: datetime) -> Outlook:
-    """The outlook of a dish as if its feast had no other: what happened, and its steps.
-
-    For what is written down of it, which neither the plan nor another dish bears on.
-    """
-    whole = FeastOutlook(dish.feast, surroundings_of(kitchen, now), looks=True)
-    whole.dishes.append(_outlook(dish, whole, list(dish.events.all())))
-    return whole.dishes[0]

@@ -81,7 +81,7 @@ class ImportForm(PlainForm):
         if file.size > MOST_BYTES:
             raise forms.ValidationError(
                 tell(
-                    "This file has {size} MB; a recipe of 1 MB at the most would do.",
+                    "This file has {size} MB; use a recipe of 1 MB at the most.",
                     size=Number(file.size / 1e6, 1),
                 )
             )

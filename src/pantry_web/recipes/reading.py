@@ -199,7 +199,7 @@ def _asked(
         problem = line.question
     elif asks_pct and _pct_of(typed) is None and (typed or key != "celery-powder"):
         problem = tell(
-            "How much {label_words} does its label say? A percentage would do.",
+            "How much {label_words} does its label say? Type a percentage.",
             label_words=LABEL_WORDS[asks_pct],
         )
     return AskedLine(

@@ -26,7 +26,7 @@ def port_of(text: str) -> int:
     Raises: CommandError for what is none.
     """
     if not text.isdigit() or not 1 <= int(text) <= 65535:
-        raise CommandError(f"PORT is {text!r}; a number from 1 to 65535 would do.")
+        raise CommandError(f"PORT is {text!r}; use a number from 1 to 65535.")
     return int(text)
 
 

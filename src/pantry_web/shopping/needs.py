@@ -19,7 +19,8 @@ from pantry_web.feasts.line_labels import label_of
 from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.pantry.models import Ingredient
-from pantry_web.planning.outlook import Outlook, feast_outlooks
+from pantry_web.planning.looking import feast_outlooks
+from pantry_web.planning.outlook import Outlook
 from pantry_web.quantities import roughly
 from pantry_web.sentences import tell
 from pantry_web.shopping.models import Bought

@@ -108,16 +108,14 @@ class StepForm(ZonedForm):
         """The window holds together, and a fixed start lies on the quarter hours of the feast."""
         least, best, most = (self.cleaned_data.get(name) for name in WINDOW)
         if least is not None and most is not None and most < least:
-            self.add_error(
-                "max_h", gettext("This is under the least; as long, or longer, would do.")
-            )
+            self.add_error("max_h", gettext("This is under the least; choose as long, or longer."))
         if least is not None and best is not None and best < least:
             self.add_error(
-                "prefer_h", gettext("This is under the least; as long, or longer, would do.")
+                "prefer_h", gettext("This is under the least; choose as long, or longer.")
             )
         if best is not None and most is not None and best > most >= (least or 0):
             self.add_error(
-                "prefer_h", gettext("This is over the most; as long, or shorter, would do.")
+                "prefer_h", gettext("This is over the most; choose as long, or shorter.")
             )
         is_by_degrees = (self.cleaned_data.get("until") or "").endswith("_c")
         lacks_degrees = self.cleaned_data.get("until_c") is None and "until_c" not in self.errors
@@ -140,7 +138,7 @@ class StepForm(ZonedForm):
             )
         elif locked >= serve_at:
             self.add_error(
-                "locked_start", gettext("This is after the feast; an hour before it would do.")
+                "locked_start", gettext("This is after the feast; choose an hour before it.")
             )
 
     @property

@@ -30,7 +30,8 @@ from pantry_web.ledger.models import Leftover
 from pantry_web.passage.calendars import calendar_answer
 from pantry_web.planning.deeds import done
 from pantry_web.planning.hands import Task, feast_tasks, tasks
-from pantry_web.planning.outlook import FeastOutlook, Outlook, feast_outlook, feast_outlooks
+from pantry_web.planning.looking import feast_outlook, feast_outlooks
+from pantry_web.planning.outlook import FeastOutlook, Outlook
 from pantry_web.rounds.forms import NoteForm
 from pantry_web.rounds.views import gate_context, write_note
 from pantry_web.today.agenda import JUST, LATE, SOON, agenda

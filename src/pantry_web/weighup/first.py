@@ -62,7 +62,7 @@ class FirstForm(KitchenForm):
         day: date = self.cleaned_data["day"]
         today = self.now.astimezone(self.zone).date()
         if not today <= day <= today + FARTHEST:
-            raise forms.ValidationError(gettext("A day from today on, within a year, would do."))
+            raise forms.ValidationError(gettext("Choose a day from today on, within a year."))
         try:
             self.serve_at = local_instant(datetime.combine(day, SUPPER), self.zone)
         except NotAnInstant as error:

@@ -108,7 +108,7 @@ class DishForm(KitchenForm):
         """A whole number of pieces."""
         count: float | None = self.cleaned_data["count"]
         if count is not None and count != int(count):
-            raise forms.ValidationError(gettext("Pieces come whole; a whole number would do."))
+            raise forms.ValidationError(gettext("Pieces come whole; use a whole number."))
         return None if count is None else int(count)
 
     def clean(self) -> dict[str, Any]:
@@ -122,17 +122,15 @@ class DishForm(KitchenForm):
             if cleaned.get("nitrite") is None and (known is None or known.nitrite_pct is None):
                 self.add_error(
                     "nitrite",
-                    gettext("A nitrite salt needs the strength on its label; 0.4 to 0.9 would do."),
+                    gettext("A nitrite salt needs the strength on its label; use 0.4 to 0.9."),
                 )
         return cleaned
 
     def _fit(self, group: str, *, is_vegetable: bool) -> None:
         if group == "Side" and not is_vegetable:
-            self.add_error(
-                "method", gettext("A quick pickle is for vegetables; any other would do.")
-            )
+            self.add_error("method", gettext("A quick pickle is for vegetables; use any other."))
         elif group == "Needle" and is_vegetable:
-            self.add_error("method", gettext("A needle is for meat; a quick pickle would do."))
+            self.add_error("method", gettext("A needle is for meat; use a quick pickle."))
 
     def is_valid_but_for_its_name(self) -> bool:
         """Whether enough is known to weigh out."""

@@ -24,7 +24,7 @@ from django.test import Client  # noqa: E402
 from pantry_web.feasts.models import Dish, Event, Feast, KeptRoute, WeighSheet  # noqa: E402
 from pantry_web.kitchens.models import Kitchen  # noqa: E402
 from pantry_web.planning.answers import forget  # noqa: E402
-from pantry_web.planning.outlook import feast_outlook  # noqa: E402
+from pantry_web.planning.looking import feast_outlook  # noqa: E402
 from pantry_web.planning.solving import work_out_plan  # noqa: E402
 from pantry_web.running.invariants import broken_of  # noqa: E402
 from tests.web.test_words import pages  # noqa: E402

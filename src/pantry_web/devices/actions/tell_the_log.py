@@ -9,7 +9,8 @@ from pantry_web.devices.models import Channel
 from pantry_web.feasts.actions.log.record import record
 from pantry_web.feasts.models import Event
 from pantry_web.planning.hands import gate_now
-from pantry_web.planning.outlook import Outlook, outlook_alone
+from pantry_web.planning.looking import outlook_alone
+from pantry_web.planning.outlook import Outlook
 from pantry_web.presses.once import once
 
 AGAIN = timedelta(minutes=1)

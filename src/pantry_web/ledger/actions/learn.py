@@ -7,7 +7,7 @@ from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.ledger.evidence import Seen, figures_worked_out, learnt_document, seen_of
 from pantry_web.ledger.models import Evidence, OwnFigure, Review
-from pantry_web.planning.outlook import outlook_alone
+from pantry_web.planning.looking import outlook_alone
 from pantry_web.presses.once import once
 
 MOST_AT_ONCE = 20
