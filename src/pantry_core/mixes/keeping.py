@@ -3,6 +3,7 @@
 from collections.abc import Collection, Iterator
 
 from pantry_core.errors import within
+from pantry_core.foods.ingredient import ingredient, is_ingredient
 from pantry_core.measures.said import days_said
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Nitrite, Ready
@@ -16,7 +17,6 @@ from pantry_core.rules.constants import (
     HERBS_IN_OIL_D,
     LONG_CURE_SALT_PCT,
 )
-from pantry_core.rules.ingredients import HERBS, INGREDIENTS
 from pantry_core.rules.raw_clock import (
     BIRD_OR_FISH,
     CURED_BIRD,
@@ -151,7 +151,7 @@ def kept_raw(
 
 def softening(request: WeighRequest, names: Collection[str]) -> Iterator[Notice]:
     """What must be said of fruit whose enzymes soften meat and then spoil it."""
-    speeds = {INGREDIENTS[name].softens for name in names if name in INGREDIENTS} - {""}
+    speeds = {ingredient(name).softens for name in names if is_ingredient(name)} - {""}
     if not speeds:
         return
     limit = ENZYME_SLOW_H
@@ -172,7 +172,7 @@ def softening(request: WeighRequest, names: Collection[str]) -> Iterator[Notice]
 
 def herbs_in_oil(request: WeighRequest, names: Collection[str]) -> Iterator[Notice]:
     """What must be said of raw garlic or herbs under oil."""
-    if "oil" not in names:
+    if not any(name == "oil" or name.endswith("-oil") for name in names):
         return
     limit: Rule = HERBS_IN_OIL_D
     text = say(
@@ -180,7 +180,8 @@ def herbs_in_oil(request: WeighRequest, names: Collection[str]) -> Iterator[Noti
         limit=Days(limit.value),
     )
     if request.days is not None and request.days > limit.value:
-        named = listed([each for each in HERBS if each in names])
+        herbs = {ingredient(name).herb for name in names if is_ingredient(name)} - {""}
+        named = listed(sorted(herbs))
         more = say(
             "This is to lie {days}: leave {herbs} out until the end.",
             days=Days(request.days),

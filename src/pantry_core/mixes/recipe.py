@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 from pydantic import Field, ValidationInfo, field_validator, model_validator
 
 from pantry_core.document import Document, wrong
+from pantry_core.foods.ingredient import ingredient, ingredient_names, is_ingredient
 from pantry_core.measures.units import RECIPE_GRAMS, RECIPE_ML, RecipeUnit
 from pantry_core.meat import Meat
 from pantry_core.mixes.mix import Mix
@@ -21,7 +22,7 @@ from pantry_core.mixes.request import (
     storage_is_the_meats,
 )
 from pantry_core.rules.cures import CURE_KEYS, CureName
-from pantry_core.rules.ingredients import INGREDIENTS, Ingredient, Role
+from pantry_core.rules.ingredients import Ingredient, Role
 from pantry_core.rules.profiles import ProfileName
 from pantry_core.text import either, say
 
@@ -43,8 +44,8 @@ class RecipeLine(Document):
     @field_validator("name")
     @classmethod
     def _known(cls, name: str) -> str:
-        if name not in INGREDIENTS:
-            close = get_close_matches(name, INGREDIENTS, 3, 0.5) or ["spice"]
+        if not is_ingredient(name):
+            close = get_close_matches(name, ingredient_names(), 3, 0.5) or ["spice"]
             raise wrong(
                 "unknown",
                 say(
@@ -59,7 +60,7 @@ class RecipeLine(Document):
     @classmethod
     def _goes_with_it(cls, unit: RecipeUnit, info: ValidationInfo) -> RecipeUnit:
         name = info.data.get("name")
-        if unit == "piece" and name and INGREDIENTS[name].role != "spice":
+        if unit == "piece" and name and not _is_counted(ingredient(name)):
             raise wrong(
                 "unit",
                 say("{name} is not counted by the piece; use a weight or a volume", name=name),
@@ -73,21 +74,21 @@ class RecipeLine(Document):
         is_salt = info.field_name == "salt_pct"
         roles: tuple[Role, ...] = ("sauce",) if is_salt else ("cure",)
         is_salt_of_celery = is_salt and name == "celery-powder"
-        if given is not None and name and INGREDIENTS[name].role not in roles:
+        if given is not None and name and ingredient(name).role not in roles:
             what = "sauces and celery powder" if is_salt else "curing salts"
             if not is_salt_of_celery:
                 raise wrong(
                     "label",
                     say("only {what} have a label like this; {name} is none", what=what, name=name),
                 )
-        if given is None and is_salt and name and INGREDIENTS[name].needs_label:
+        if given is None and is_salt and name and ingredient(name).needs_label:
             raise wrong("label", "how salty is it? give its salt_pct from the label")
         return given
 
     @property
     def ingredient(self) -> Ingredient:
         """What it is."""
-        return INGREDIENTS[self.name]
+        return ingredient(self.name)
 
     @property
     def is_by_volume(self) -> bool:
@@ -96,11 +97,13 @@ class RecipeLine(Document):
 
     @property
     def grams(self) -> float | None:
-        """Its mass, None for what is counted [g]."""
+        """Its mass, None for what is counted and nobody knows the weight of [g]."""
         if self.unit in RECIPE_GRAMS:
             return self.amount * RECIPE_GRAMS[self.unit]
         if self.unit in RECIPE_ML and self.ingredient.g_per_ml is not None:
             return self.amount * RECIPE_ML[self.unit] * self.ingredient.g_per_ml.value
+        if self.unit == "piece" and self.ingredient.g_per_piece is not None:
+            return self.amount * self.ingredient.g_per_piece.value
         return None
 
     @property
@@ -115,6 +118,10 @@ class RecipeLine(Document):
             nitrate_pct=self.nitrate_pct,
             salt_pct=self.salt_pct,
         )
+
+
+def _is_counted(given: Ingredient) -> bool:
+    return given.role == "spice" or given.g_per_piece is not None
 
 
 class Packet(Document):

@@ -6,9 +6,11 @@ from pydantic import Field, ValidationInfo, field_validator, model_validator
 
 from pantry_core import quantities
 from pantry_core.document import Document, wrong
+from pantry_core.foods.ingredient import ingredient, is_ingredient
+from pantry_core.foods.table import is_food
 from pantry_core.meat import Meat, Treatment
 from pantry_core.rules.cures import CURING_SALTS, CureName
-from pantry_core.rules.ingredients import INGREDIENTS, SAUCES
+from pantry_core.rules.ingredients import SAUCES
 from pantry_core.rules.profiles import ProfileName
 from pantry_core.text import say
 
@@ -140,7 +142,8 @@ class Sauce(Document):
     @field_validator("salt_pct")
     @classmethod
     def _known(cls, salt_pct: float | None, info: ValidationInfo) -> float | None:
-        if salt_pct is None and info.data.get("name", SAUCES[0]) not in SAUCES:
+        name = info.data.get("name", SAUCES[0])
+        if salt_pct is None and name not in SAUCES and not is_food(name):
             known = ", ".join(SAUCES)
             raise wrong(
                 "unknown",
@@ -153,13 +156,13 @@ class Sauce(Document):
         """Sodium chloride in it [g]."""
         if self.salt_pct is not None:
             return self.mass_g * self.salt_pct / 100.0
-        return self.mass_g * INGREDIENTS[self.name].salt
+        return self.mass_g * ingredient(self.name).salt
 
     @property
     def water_g(self) -> float:
         """Water in it [g]; of one that is not known, all that is not salt."""
-        if self.name in INGREDIENTS:
-            return self.mass_g * INGREDIENTS[self.name].water
+        if is_ingredient(self.name):
+            return self.mass_g * ingredient(self.name).water
         return self.mass_g - self.salt_g
 
 

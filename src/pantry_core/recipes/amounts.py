@@ -52,7 +52,8 @@ _SURE_UNITS: Final = ("kg", "l", "lb")
 class Amount:
     """An amount: its middle and its upper end in a unit of recipe documents, None without a unit.
 
-    `is_heaped`: of a heaped spoon; `in_containers`: of bottles, cubes, packets of no known size.
+    `is_heaped`: of a heaped spoon; `in_containers`: of bottles, cubes, packets of no known size;
+    `counted`: the word in which it is counted, as “bunch” or “cube”.
     """
 
     middle: float
@@ -60,6 +61,7 @@ class Amount:
     unit: RecipeUnit | None = None
     is_heaped: bool = False
     in_containers: bool = False
+    counted: str = ""
 
     def times(self, factor: float) -> "Amount":
         """So many times as much."""
@@ -83,8 +85,9 @@ def amount_at(text: str, cups: Cups) -> tuple[Amount, str] | None:
     Returns: amount and rest; None where the text begins with none.
     Raises: NotAQuantity for a number with two meanings.
 
-    >>> amount_at("1-1/2 cups water", "us")[0].middle, amount_at("2 (12 oz) bottles ale", "us")[0]
-    (1.5, Amount(middle=24.0, upper=24.0, unit='oz', is_heaped=False, in_containers=False))
+    >>> amount, words = amount_at("2 (12 oz) bottles ale", "us")
+    >>> amount.middle, amount.unit, words
+    (24.0, 'oz', 'ale')
     """
     found = _number(text)
     if found is None:
@@ -197,10 +200,13 @@ def _with_unit(low: float, high: float, rest: str, cups: Cups, text: str) -> tup
     unit = _UNIT.match(f" {after}"[level.end() :] if level else after)
     if unit is None:
         held = CONTAINER.match(rest)
-        amount = Amount((low + high) / 2, high, in_containers=held is not None)
+        counted = held.group().strip().lower() if held else ""
+        amount = Amount((low + high) / 2, high, in_containers=held is not None, counted=counted)
         return amount, rest[held.end() :] if held else rest
     name, factor = _sized(unit, cups)
-    amount = Amount((low + high) / 2 * factor, high * factor, name, heaped is not None)
+    counted = unit.group().strip().lower() if name == "piece" else ""
+    middle = (low + high) / 2 * factor
+    amount = Amount(middle, high * factor, name, heaped is not None, counted=counted)
     return amount, unit.string[unit.end() :]
 
 

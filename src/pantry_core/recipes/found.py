@@ -6,10 +6,10 @@ from dataclasses import dataclass, replace
 from html.parser import HTMLParser
 
 from pantry_core.errors import within
+from pantry_core.foods.ingredient import ingredient
 from pantry_core.quantities import Number
 from pantry_core.recipes.lines import Basis, ReadLine, read_things
 from pantry_core.recipes.words import Cups
-from pantry_core.rules.ingredients import INGREDIENTS
 from pantry_core.text import say
 
 MOST_BYTES = 1_000_000
@@ -53,7 +53,7 @@ def read_lines(text: str, cups: Cups = "us") -> tuple[ReadLine, ...]:
 def _with_headings(lines: Sequence[ReadLine]) -> Iterator[ReadLine]:
     held_back = max((each.held_back for each in lines if each.is_heading), default=0.0)
     for line in _with_bases(lines):
-        is_spice = bool(line.keys) and INGREDIENTS[line.keys[0]].role == "spice"
+        is_spice = bool(line.keys) and ingredient(line.keys[0]).role == "spice"
         yield replace(line, held_back=held_back) if is_spice and not line.held_back else line
 
 

@@ -5,15 +5,16 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field, replace
 from typing import Final, Literal
 
+from pantry_core.foods.ingredient import ingredient
 from pantry_core.measures.quantity import NotAQuantity
 from pantry_core.measures.units import RECIPE_GRAMS, RECIPE_ML, RecipeUnit
 from pantry_core.quantities import Millilitres, Number
 from pantry_core.recipes.amounts import Amount, amount_at, amount_behind, in_brackets
+from pantry_core.recipes.counted import counted, is_the_piece, named
 from pantry_core.recipes.names import ALL_CURES, CURED, Match, match, meats
 from pantry_core.recipes.parts import Part, parts_of
 from pantry_core.recipes.times import days_in
 from pantry_core.recipes.words import NUMBER_WORDS, Cups
-from pantry_core.rules.ingredients import INGREDIENTS
 from pantry_core.text import say
 
 LONGEST_LINE = 300
@@ -168,7 +169,7 @@ def written(amount: float, unit: RecipeUnit, key: str) -> str:
     '1.5 us cup hollow flaky salt'
     """
     spelt = {"tsp": "us tsp", "tbsp": "us tbsp", "au-tbsp": "australian tbsp"}
-    name = INGREDIENTS[key].name.lower().replace(",", "")
+    name = ingredient(key).name.lower().replace(",", "")
     return f"{_plain(amount)} {spelt.get(unit, unit.replace('-', ' '))} {name}"
 
 
@@ -204,7 +205,7 @@ def _is_remark(bare: str, cups: Cups) -> bool:
     if amount_at(bare, cups) is not None:
         return False
     found = match(bare)
-    return found is None or INGREDIENTS[found.keys[0]].role not in ("salt", "cure")
+    return found is None or ingredient(found.keys[0]).role not in ("salt", "cure")
 
 
 def _thing(shown: str, part: Part, per: Basis | None, cups: Cups) -> ReadLine:
@@ -216,8 +217,8 @@ def _thing(shown: str, part: Part, per: Basis | None, cups: Cups) -> ReadLine:
     amount, words = _amount_of(part, body, cups)
     line = ReadLine(shown, per=per, words=words, strength=strength)
     kinds = meats(words)
-    found_name = match(words)
-    if kinds and (found_name is None or found_name.keys == ("spice",)):
+    found_name = named(words, amount)
+    if kinds and (found_name is None or found_name.keys == ("spice",) or is_the_piece(amount)):
         return _meat(line, kinds, amount)
     if found_name is None:
         return _unknown(line, amount)
@@ -243,7 +244,7 @@ def _amount_of(part: Part, body: str, cups: Cups) -> tuple[Amount | None, str]:
 
 
 def _ingredient(line: ReadLine, found: Match, amount: Amount | None) -> ReadLine:
-    role = INGREDIENTS[found.keys[0]].role
+    role = ingredient(found.keys[0]).role
     if role != "cure" and {"nitrite_pct", "nitrate_pct"} & line.strength.keys():
         found, role = CURED, "cure"
     line = _labelled(replace(line, keys=found.keys, question=found.question), role)
@@ -263,8 +264,13 @@ def _ingredient(line: ReadLine, found: Match, amount: Amount | None) -> ReadLine
     if amount.is_heaped and is_by_volume and role in ("salt", "cure"):
         what = "A heaped spoon is half as much again as a level one. Weigh it, or say level spoons."
         return replace(line, problem=what)
-    if unit == "piece" and role != "spice":
-        name = INGREDIENTS[found.keys[0]].name.lower()
+    known = ingredient(found.keys[0])
+    if unit == "piece":
+        known, value, unit = counted(known, value, amount, line.words)
+        line = replace(line, keys=(known.key, *found.keys[1:]))
+    line = replace(line, amount=value, unit=unit)
+    if unit == "piece" and role != "spice" and known.g_per_piece is None:
+        name = known.name.lower()
         what = say("How much {name}? It is not counted; use a weight or a volume.", name=name)
         return replace(line, problem=what)
     must_answer = found.must_answer and (is_by_volume or not found.by_volume)

@@ -9,6 +9,9 @@ import re
 from dataclasses import dataclass
 from typing import Final
 
+from pantry_core.foods.ingredient import SALTY, ingredient
+from pantry_core.foods.words import food_of
+
 _CURE = r"(?:pink |tinted )?(?:cur(?:e|ing)|cured)(?: (?:salt|powder|mix))?"
 _PINK = r"(?:pink|cur(?:e|ing)) salt"
 _NUMBER = r"[ ,]*(?:no\.?|nr\.?|n[º°]|number|numero|#)?\s*"
@@ -201,6 +204,19 @@ UNSALTED: Final = re.compile(
 )
 _UNSALTED_KEYS: Final = {_STOCK: "juice", _MIX: "spice", _SALTED: "juice"}
 
+_LOOSE_KEYS: Final = {
+    "spice",
+    "herbs",
+    "juice",
+    "other-sauce",
+    "salted-mix",
+    "pear",
+    "ginger",
+    "syrup",
+    "sugar",
+}
+"""What a rule knows only roughly, or has to ask about: the table of foods may know it."""
+
 _MEATS = {
     "pork": r"\b(?:pork|gammon|hams?|bell(?:y|ies)|bacon|loins?|trotters?|hocks?|hog|pig|"
             r"schwein\w*|porc|cerdo|maiale|jambon|schinken|jam[óo]n|prosciutto)\b",
@@ -230,20 +246,37 @@ def match(words: str) -> Match | None:
 
     >>> match("pink rock salt, ground").keys, match("curing salt no. 1").keys
     (('salt-rock-pink',), ('curing-salt-1',))
-    >>> match("pink salt").must_answer, match("unsalted butter") is None
-    (True, True)
+    >>> match("pink salt").must_answer, match("unsalted butter").keys
+    (True, ('butter',))
+    >>> match("capers, drained").keys, match("lemon pepper").must_answer
+    (('capers',), True)
     """
     tidy = " ".join(words.lower().replace("-", " ").replace("’", "'").split())
     plain = UNSALTED.sub(" ", " ".join(words.lower().split()))
     is_unsalted = UNSALTED.search(tidy) is not None or plain != " ".join(words.lower().split())
     if is_unsalted:
         tidy = " ".join(UNSALTED.sub(" ", plain).replace("-", " ").split())
-    for pattern, found in _COMPILED:
-        if pattern.search(tidy):
-            if is_unsalted and found in _UNSALTED_KEYS:
-                return _sure(_UNSALTED_KEYS[found])
-            return found
-    return None
+    found = next((found for pattern, found in _COMPILED if pattern.search(tidy)), None)
+    if found is None or found.keys[0] in _LOOSE_KEYS:
+        of_table = _of_the_table(words, found, is_unsalted=is_unsalted)
+        if of_table is not None:
+            return of_table
+    if found is not None and is_unsalted and found in _UNSALTED_KEYS:
+        return _sure(_UNSALTED_KEYS[found])
+    return found
+
+
+def _of_the_table(words: str, found: Match | None, *, is_unsalted: bool) -> Match | None:
+    """A food of the table, where it says more than the rule that fits the words."""
+    key = food_of(words)
+    if key is None:
+        return None
+    of_table = ingredient(key)
+    if is_unsalted and of_table.salt >= SALTY:
+        return None
+    if found is not None and found.must_answer and of_table.salt < SALTY:
+        return None
+    return _sure(key)
 
 
 def meats(words: str) -> tuple[str, ...]:

@@ -5,10 +5,10 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Final
 
+from pantry_core.foods.ingredient import ingredient
 from pantry_core.recipes.amounts import Amount, amount_at, amount_behind
 from pantry_core.recipes.names import match, meats
 from pantry_core.recipes.words import Cups
-from pantry_core.rules.ingredients import INGREDIENTS
 from pantry_core.text import say
 
 _JOINS: Final = r"\+|;|&|(?<!\d),|,(?=\s)|\b(?:plus|with|and|und|mit|et|avec|y|con|e)\b"
@@ -128,7 +128,7 @@ def _named_together(piece: str, cups: Cups) -> Iterator[Part]:
     names = [each for each in _BETWEEN_NAMES.split(_hidden(words)) if each.strip()]
     known = [each for each in names if match(each) is not None and not meats(each)]
     alternatives = [each for each in _ALTERNATIVE.split(_hidden(words)) if each.strip()]
-    either = {match(each) for each in alternatives} - {None}
+    either = {match(each) for each in alternatives if _role(each) != "spice"} - {None}
     if len(either) > 1 and len(alternatives) > 1:
         yield Part(piece, problem="Which of them is it? Write the one that goes in.")
         return
@@ -152,4 +152,4 @@ def _named_together(piece: str, cups: Cups) -> Iterator[Part]:
 
 def _role(name: str) -> str:
     found = match(name)
-    return INGREDIENTS[found.keys[0]].role if found else ""
+    return ingredient(found.keys[0]).role if found else ""

@@ -1,8 +1,8 @@
 """What a line of a recipe weighs."""
 
+from pantry_core.foods.ingredient import ingredient
 from pantry_core.measures.units import RECIPE_GRAMS, RECIPE_ML
 from pantry_core.recipes.lines import ReadLine
-from pantry_core.rules.ingredients import INGREDIENTS
 
 
 def line_grams(line: ReadLine, key: str, own_g_per_ml: float | None = None) -> float | None:
@@ -21,7 +21,10 @@ def line_grams(line: ReadLine, key: str, own_g_per_ml: float | None = None) -> f
         return None
     if line.unit in RECIPE_GRAMS:
         return line.amount * RECIPE_GRAMS[line.unit]
-    by_table = INGREDIENTS[key].g_per_ml
+    given = ingredient(key)
+    if line.unit == "piece":
+        return line.amount * given.g_per_piece.value if given.g_per_piece else None
+    by_table = given.g_per_ml
     each = own_g_per_ml or (by_table.value if by_table else None)
     if line.unit not in RECIPE_ML or each is None:
         return None

@@ -14,6 +14,7 @@ SALT_PER_SODIUM = Rule(
     "salt-per-sodium", 0.002542, "% salt per mg sodium in 100 g", "ratio of masses", Mark.DERIVED
 )
 _LOOSE = "density of the liquid"
+SR_28 = "USDA National Nutrient Database, release 28"
 
 
 @dataclass(frozen=True, slots=True)
@@ -22,7 +23,8 @@ class Ingredient:
 
     `g_per_ml` is None for what is not measured by volume; `water` and `salt` are in parts of its
     mass [g/g]; `cure` names the curing salt that it is; `softens` how fast its enzymes spoil meat;
-    `needs_label` what has salt that only its label tells.
+    `needs_label` what has salt that only its label tells; `g_per_piece` and `bunch_g` the mass
+    of one [g]; `herb` what may not stand in oil out of the fridge.
     """
 
     key: str
@@ -34,6 +36,9 @@ class Ingredient:
     cure: CureName | None = None
     needs_label: bool = False
     softens: Literal["", "fast", "slow"] = ""
+    g_per_piece: Rule | None = None
+    bunch_g: Rule | None = None
+    herb: Literal["", "garlic", "herbs"] = ""
 
 
 def _cup(key: str, grams: float, source: str, mark: Mark) -> Rule:
@@ -77,9 +82,14 @@ def _sauce(key: str, name: str, g_per_ml: float, water: float) -> Ingredient:
     return Ingredient(key, name, "sauce", _ml(key, g_per_ml), water, salt)
 
 
-def _fruit(key: str, name: str, softens: Literal["fast", "slow"]) -> Ingredient:
+def _fruit(
+    key: str, name: str, softens: Literal["fast", "slow"], piece_g: float | None = None
+) -> Ingredient:
     rule = Rule(f"{key}-by-volume", 1.0, "g/ml", "grated fruit", Mark.PRACTICE)
-    return Ingredient(key, name, "sauce", rule, 0.86, softens=softens)
+    piece = None
+    if piece_g is not None:
+        piece = Rule(f"{key}-piece", piece_g, "g", SR_28, Mark.SOURCE)
+    return Ingredient(key, name, "sauce", rule, 0.86, softens=softens, g_per_piece=piece)
 
 
 _PRACTICE = Mark.PRACTICE
@@ -132,16 +142,16 @@ INGREDIENTS: dict[str, Ingredient] = {
                    Rule("juice-by-volume", 1.04, "g/ml", "juices, loosely", _PRACTICE), 0.89),
         _fruit("pineapple", "Raw pineapple", "fast"),
         _fruit("papaya", "Raw papaya", "fast"),
-        _fruit("kiwi", "Raw kiwi", "fast"),
-        _fruit("pear", "Raw pear", "slow"),
+        _fruit("kiwi", "Raw kiwi", "fast", 91.0),
+        _fruit("pear", "Raw pear", "slow", 178.0),
         _fruit("ginger", "Raw ginger", "slow"),
         Ingredient("spice", "Spices and herbs", "spice", _SPICE),
-        Ingredient("garlic", "Garlic", "spice", _SPICE),
-        Ingredient("herbs", "Fresh herbs", "spice", _SPICE),
+        Ingredient("garlic", "Garlic", "spice", _SPICE, herb="garlic",
+                   g_per_piece=Rule("garlic-clove", 3.0, "g", "a clove", _PRACTICE)),
+        Ingredient("herbs", "Fresh herbs", "spice", _SPICE, herb="herbs"),
     )
 }  # fmt: skip
 
-HERBS = ("garlic", "herbs")
 ACIDS = ("wine", "vinegar", "citrus-juice", "beer")
 DAIRY = ("buttermilk", "yoghurt")
 SALTS = tuple(key for key, each in INGREDIENTS.items() if each.role == "salt")

@@ -1,8 +1,8 @@
 """The lines of a sheet as a cook names them."""
 
+from pantry_core.foods.ingredient import ingredient, is_ingredient
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.rules.cures import CURING_SALTS
-from pantry_core.rules.ingredients import INGREDIENTS
 from pantry_core.text import say
 
 NAMES = {"water": say("Water"), "salt": say("Salt"), "sugar": say("Sugar or treacle")}
@@ -19,4 +19,4 @@ def label_with(name: str, cure: str | None) -> str:
         return CURING_SALTS[cure].name
     if name in NAMES:
         return NAMES[name]
-    return INGREDIENTS[name].name if name in INGREDIENTS else name.capitalize()
+    return ingredient(name).name if is_ingredient(name) else name.capitalize()

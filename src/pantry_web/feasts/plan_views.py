@@ -22,8 +22,8 @@ from pantry_web.feasts.views import feast_page, job_form_of
 from pantry_web.kitchens.access import cook_of
 from pantry_web.kitchens.actions.absences import add_absence
 from pantry_web.kitchens.forms import AbsenceForm
-from pantry_web.planning.access import feast_outlook_of
 from pantry_web.planning.helps import asked_for, is_needed, remedies, work_out_remedies
+from pantry_web.planning.looking import feast_outlook_of
 from pantry_web.planning.method_options import MethodOptions, method_options
 from pantry_web.planning.solving import work_out_plan
 from pantry_web.presses.once import once

@@ -5,11 +5,11 @@ from typing import Any
 from django import forms
 from django.core.exceptions import ValidationError
 
+from pantry_core.foods.ingredient import ingredient
 from pantry_core.quantities import Number
 from pantry_core.recipes.lines import ReadLine, read_line
 from pantry_core.recipes.weights import line_grams
 from pantry_core.recipes.words import Cups
-from pantry_core.rules.ingredients import INGREDIENTS
 from pantry_core.text import say
 from pantry_web.feasts.documents import Document
 from pantry_web.pantry.larder import Larder
@@ -48,7 +48,7 @@ class SaucesField(forms.CharField):
         problem = "" if own and line.amount is not None else line.problem
         if problem:
             raise ValidationError(f"“{text}”: {translated(problem)}")
-        if key is None or INGREDIENTS[key].role != "sauce":
+        if key is None or ingredient(key).role != "sauce":
             raise ValidationError(
                 tell(
                     "“{text}” is no sauce that is known here; put it into the Pantry with its "

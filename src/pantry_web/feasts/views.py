@@ -23,11 +23,10 @@ from pantry_web.feasts.forms import (
 from pantry_web.feasts.named_days import coming_days
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.kitchens.forms import AbsenceForm
-from pantry_web.planning.access import feast_outlook_of
 from pantry_web.planning.changes import changes
 from pantry_web.planning.hands import feast_tasks
 from pantry_web.planning.helps import is_needed
-from pantry_web.planning.looking import feast_outlooks
+from pantry_web.planning.looking import feast_outlook_of, feast_outlooks
 from pantry_web.planning.outlook import FeastOutlook
 from pantry_web.planning.rows import dish_rows
 from pantry_web.presses.once import once

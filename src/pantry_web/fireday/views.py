@@ -17,8 +17,7 @@ from pantry_web.fireday.actions.dish_up_later import dish_up_later
 from pantry_web.fireday.watching import at_the_heat
 from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.kitchens.models import Kitchen
-from pantry_web.planning.access import outlook_of
-from pantry_web.planning.looking import feast_outlooks
+from pantry_web.planning.looking import feast_outlooks, outlook_of
 from pantry_web.planning.outlook import Outlook
 from pantry_web.refusal import Refused
 from pantry_web.sentences import said

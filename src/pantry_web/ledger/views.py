@@ -26,7 +26,7 @@ from pantry_web.ledger.forms import LookForm, PhotoForm, ReviewForm, typed_of
 from pantry_web.ledger.models import Leftover, Photo, Review
 from pantry_web.ledger.next_time import last_time_of, proposals
 from pantry_web.ledger.past import differences, past_of, sheets_of, spans_of
-from pantry_web.planning.access import feast_outlook_of, outlook_of
+from pantry_web.planning.looking import feast_outlook_of, outlook_of
 from pantry_web.refusal import Refused
 from pantry_web.sentences import tell as tell_of
 

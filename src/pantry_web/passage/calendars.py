@@ -8,8 +8,8 @@ from django.http import HttpRequest, HttpResponse
 from pantry_core.formats.calendar import Moment, Told, calendar
 from pantry_core.quantities import Minutes
 from pantry_web.kitchens.models import Kitchen
-from pantry_web.planning.access import outlook_of
 from pantry_web.planning.hands import Task, tasks
+from pantry_web.planning.looking import outlook_of
 from pantry_web.planning.outlook import Outlook
 from pantry_web.sentences import said, tell
 

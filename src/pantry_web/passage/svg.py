@@ -215,7 +215,8 @@ def _ribbon(ribbon: Ribbon, told: Telling) -> Iterator[str]:
 def _whole(ribbon: Ribbon, told: Telling) -> str:
     """All that a ribbon is, in words."""
     stay = ribbon.stay
-    parts = [f"{ribbon.chain.name}: {told.said(stay.title)}", stay.length, told.said(told.at(stay.start))]
+    begins = told.said(told.at(stay.start))
+    parts = [f"{ribbon.chain.name}: {told.said(stay.title)}", stay.length, begins]
     fixed = [gettext("fixed")] if stay.is_locked else []
     return ", ".join([*parts, *fixed]) + (f". {stay.why}" if stay.why else "")
 

@@ -20,10 +20,10 @@ from pantry_web.passage.actions.move_step import move_step
 from pantry_web.passage.forms import MoveForm
 from pantry_web.passage.moves import Move, tried
 from pantry_web.passage.pictures import JUST_PAST, Seen, kept_spans, picture, spans_now, written
-from pantry_web.planning.access import feast_outlook_of, outlook_of
 from pantry_web.planning.changes import changes
 from pantry_web.planning.hands import tasks
 from pantry_web.planning.helps import remedies
+from pantry_web.planning.looking import feast_outlook_of, outlook_of
 from pantry_web.planning.outlook import FeastOutlook, Outlook
 from pantry_web.planning.solving import begin_with
 from pantry_web.refusal import Refused

@@ -4,9 +4,13 @@ from collections.abc import Sequence
 from datetime import datetime
 
 from django.db.models import prefetch_related_objects
+from django.http import Http404, HttpRequest
 
+from pantry_web import clock
+from pantry_web.feasts.access import dish_of, feast_of
 from pantry_web.feasts.models import Dish, Event, Feast
 from pantry_web.feasts.state import derive
+from pantry_web.kitchens.access import kitchen_of
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.ledger.noted import noted_before
 from pantry_web.planning.outlook import FeastOutlook, Outlook
@@ -64,3 +68,32 @@ def outlook_alone(dish: Dish, kitchen: Kitchen, now: datetime) -> Outlook:
     whole = FeastOutlook(dish.feast, surroundings_of(kitchen, now), looks=True)
     whole.dishes.append(_outlook(dish, whole, list(dish.events.all())))
     return whole.dishes[0]
+
+
+def feast_outlook_of(request: HttpRequest, feast_id: int) -> FeastOutlook:
+    """A feast of the cook's kitchen as it stands now.
+
+    Raises: Http404 for any other.
+    """
+    kitchen = kitchen_of(request)
+    return feast_outlook(feast_of(request, feast_id), kitchen, clock.now(kitchen))
+
+
+def outlook_of(request: HttpRequest, dish_id: int) -> Outlook:
+    """A dish of the cook's kitchen as it stands now.
+
+    Raises: Http404 for any other.
+    """
+    kitchen = kitchen_of(request)
+    return outlook(dish_of(request, dish_id), kitchen, clock.now(kitchen))
+
+
+def piece_outlook_of(request: HttpRequest, dish_id: int) -> Outlook:
+    """A dish with a piece, as it stands now.
+
+    Raises: Http404 for any other, a side job's included.
+    """
+    view = outlook_of(request, dish_id)
+    if view.dish.is_job:
+        raise Http404
+    return view

@@ -8,6 +8,7 @@ from zlib import crc32
 from pantry_core.dish.answer import DishOut
 from pantry_core.dish.piece import prepared, treatment_of
 from pantry_core.dish.request import Piece
+from pantry_core.foods.ingredient import ingredient, is_ingredient
 from pantry_core.measures.quantity import NotAQuantity, parse_number
 from pantry_core.mixes.check import CheckOut, check
 from pantry_core.mixes.recipe import CheckRequest
@@ -18,7 +19,6 @@ from pantry_core.recipes.weights import line_grams
 from pantry_core.recipes.words import Cups
 from pantry_core.routes.ways import Way
 from pantry_core.rules.cures import CURE_KEYS
-from pantry_core.rules.ingredients import INGREDIENTS
 from pantry_web.feasts.documents import Document, House, dish_document
 from pantry_web.feasts.line_labels import label_of
 from pantry_web.feasts.models import Dish
@@ -59,7 +59,7 @@ class AskedLine:
     @property
     def name(self) -> str:
         """What it was taken for, as a cook says it."""
-        return INGREDIENTS[self.key].name if self.key else ""
+        return ingredient(self.key).name if self.key else ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -124,7 +124,7 @@ def read_recipe(
         if asked.key is None or asked.is_heading or asked.is_left_out or asked.problem:
             continue
         document.append(_document_line(line, asked, house))
-        if INGREDIENTS[asked.key].role == "spice" and line.amount is not None:
+        if ingredient(asked.key).role == "spice" and line.amount is not None:
             amount = asked.factor * line.amount
             words = line.words or asked.name
             share = line.held_back or held_back
@@ -159,9 +159,9 @@ def read_recipe(
 
 def _packet(document: list[dict[str, object]], house: House) -> dict[str, object] | None:
     """The curing salt that the cook has: in the pantry, else what the recipe's own line is."""
-    named = [line for line in document if INGREDIENTS[str(line["name"])].role == "cure"]
+    named = [line for line in document if ingredient(str(line["name"])).role == "cure"]
     for line in named:
-        if INGREDIENTS[str(line["name"])].cure in SIZED:
+        if ingredient(str(line["name"])).cure in SIZED:
             return {"name": line["name"], "nitrite_pct": line.get("nitrite_pct")}
     if not named:
         return None
@@ -192,7 +192,7 @@ def _asked(
     water_g = dish.cure.get("water_g")
     grows = factor(line.per, dish.mass_g, water_g) if is_scaled else 1.0
     grams = line_grams(line, key, house.larder.g_per_ml(key)) if key else None
-    offered = tuple((each, INGREDIENTS[each].name) for each in line.keys)
+    offered = tuple((each, ingredient(each).name) for each in line.keys)
     asks = line.must_answer and bool(offered) and own is None
     problem = line.problem
     if line.must_answer and key is None and chosen != LEFT_OUT:
@@ -235,9 +235,9 @@ def _document_line(line: ReadLine, asked: AskedLine, house: House) -> dict[str, 
     typed_pct = _pct_of(asked.pct) if asked.asks_pct else None
     if typed_pct is not None:
         labels[asked.asks_pct] = typed_pct
-    if packet is not None and INGREDIENTS[key].role == "cure":
+    if packet is not None and ingredient(key).role == "cure":
         labels = {"nitrite_pct": packet.nitrite_pct, "nitrate_pct": packet.nitrate_pct} | labels
-    if packet is not None and INGREDIENTS[key].role == "sauce":
+    if packet is not None and ingredient(key).role == "sauce":
         labels = {"salt_pct": packet.salt_pct} | labels
     if house.larder.g_per_ml(key) is not None and asked.grams is not None:
         return {"name": key, "amount": asked.grams, "unit": "g", **labels}
@@ -269,6 +269,6 @@ def _right(
 
 
 def _sauce(sauce: Sauce) -> Document:
-    name = INGREDIENTS[sauce.name].name.lower() if sauce.name in INGREDIENTS else sauce.name
+    name = ingredient(sauce.name).name.lower() if is_ingredient(sauce.name) else sauce.name
     text = f"{sauce.mass_g:.4g} g {name}"
     return {"text": text, **sauce.model_dump(mode="json", exclude_none=True)}

@@ -11,7 +11,7 @@ from django.views.decorators.http import require_POST
 from pantry_core.recipes.found import NotARecipe
 from pantry_web.feasts.actions.change_dish import change_dish
 from pantry_web.kitchens.access import kitchen_of
-from pantry_web.planning.access import piece_outlook_of
+from pantry_web.planning.looking import piece_outlook_of
 from pantry_web.planning.outlook import Outlook
 from pantry_web.recipes.forms import ImportForm, RecipeForm
 from pantry_web.recipes.reading import ReadRecipe, read_recipe

@@ -16,11 +16,11 @@ from pantry_web.feasts.actions.log.turn import turn
 from pantry_web.feasts.actions.log.undo import undo
 from pantry_web.feasts.actions.log.write_down import write_down
 from pantry_web.kitchens.access import cook_of, kitchen_of
-from pantry_web.planning.access import outlook_of
 from pantry_web.planning.changes import changes
 from pantry_web.planning.deeds import done
 from pantry_web.planning.hands import gate_now, left_min, look_again_at, tasks
 from pantry_web.planning.happenings import happenings
+from pantry_web.planning.looking import outlook_of
 from pantry_web.planning.outlook import Outlook
 from pantry_web.rounds.forms import NoteForm
 from pantry_web.rounds.salt_now import past_of_dish, taste_answer, weigh_in

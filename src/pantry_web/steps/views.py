@@ -15,9 +15,9 @@ from pantry_web.feasts.actions.claim import claim
 from pantry_web.feasts.actions.set_hour import set_hour
 from pantry_web.feasts.documents import Document, dish_document
 from pantry_web.kitchens.access import kitchen_of
-from pantry_web.planning.access import outlook_of
 from pantry_web.planning.answers import Broken, work_out
 from pantry_web.planning.hands import lost_waits
+from pantry_web.planning.looking import outlook_of
 from pantry_web.planning.outlook import Outlook
 from pantry_web.presses.once import once
 from pantry_web.refusal import Refused

@@ -14,7 +14,7 @@ from pantry_core.rules.constants import FRIDGE_GOAL_C
 from pantry_web.fields import NumberField, QuantityField, TemperatureField
 from pantry_web.forms import KitchenForm
 from pantry_web.kitchens.access import kitchen_of
-from pantry_web.planning.access import piece_outlook_of
+from pantry_web.planning.looking import piece_outlook_of
 
 MOST_G = 1_000_000.0
 USUAL_WATER_G = 3000.0

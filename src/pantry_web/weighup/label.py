@@ -12,7 +12,7 @@ from django.urls import reverse
 from pantry_core.quantities import Clock, Moment, MomentForm
 from pantry_core.routes.steps import CURING
 from pantry_web.feasts.choices import method_name
-from pantry_web.planning.access import piece_outlook_of
+from pantry_web.planning.looking import piece_outlook_of
 from pantry_web.sentences import tell
 
 QR_SCALE = 4

@@ -19,9 +19,8 @@ from pantry_web.feasts.documents import Document, House, dish_document, house_of
 from pantry_web.feasts.models import Feast, WeighSheet
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.kitchens.models import Kitchen
-from pantry_web.planning.access import piece_outlook_of
 from pantry_web.planning.answers import Broken, work_out
-from pantry_web.planning.looking import outlook
+from pantry_web.planning.looking import outlook, piece_outlook_of
 from pantry_web.planning.outlook import Outlook
 from pantry_web.presses.once import once
 from pantry_web.quantities import hours_of

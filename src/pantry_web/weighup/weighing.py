@@ -22,9 +22,9 @@ from pantry_web.feasts.line_labels import label_of
 from pantry_web.fields import MeatField, QuantityField
 from pantry_web.forms import KitchenForm
 from pantry_web.kitchens.access import cook_of, kitchen_of
-from pantry_web.planning.access import piece_outlook_of
 from pantry_web.planning.answers import work_out
 from pantry_web.planning.deeds import done
+from pantry_web.planning.looking import piece_outlook_of
 from pantry_web.planning.outlook import Outlook
 from pantry_web.quantities import mass
 from pantry_web.refusal import Refused
