@@ -14,6 +14,8 @@ from pantry_core.mixes.check import check
 from pantry_core.mixes.recipe import CheckRequest
 from pantry_core.recipes.lines import read_line
 from pantry_core.recipes.weights import line_grams
+from pantry_core.routes.cut_figures import CUT_FIGURES
+from pantry_core.routes.cuts import CUTS
 from pantry_core.rules.rule import Mark
 
 MADE = runpy.run_path(str(Path(__file__).parents[2] / "docs" / "make_foods.py"))
@@ -94,6 +96,19 @@ def test_what_is_bought_by_the_piece_has_grams_and_salt(text, grams, salt_g):
     })  # fmt: skip
     assert request.mix(1.0).salt == pytest.approx(salt_g, rel=0.02, abs=1e-9)
     assert [each.grams for each in check(request).lines] == [2000.0, pytest.approx(grams, rel=2e-3)]
+
+
+def test_the_figures_of_cuts_are_those_of_the_table():
+    """Water and refuse as looked up; what is neither water nor fat stays when it is cooked."""
+    for cut, figures in CUT_FIGURES.items():
+        raw = rows()[figures.raw]
+        assert figures.water == pytest.approx(raw.water_pct / 100, abs=1e-4), cut
+        assert figures.bone in (None, pytest.approx(raw.refuse_pct / 100, abs=1e-4)), cut
+        if figures.loss is not None:
+            cooked = rows()[figures.cooked]
+            left = (100 - raw.water_pct - raw.fat_pct) / (100 - cooked.water_pct - cooked.fat_pct)
+            assert figures.loss == pytest.approx(1 - left, abs=1e-3), cut
+    assert len(CUT_FIGURES) >= len(CUTS) - 4
 
 
 def test_a_figure_says_where_it_is_from():

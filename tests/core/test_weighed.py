@@ -101,15 +101,17 @@ def test_the_finest_scale_that_holds_it():
     ("cut", "raw", "low", "high"),
     [
         # common practice: 230 g boneless, 400 bone in, 500–700 a whole bird, 400–450 of brisket,
-        # which loses 35–45 %, roasts 20–25 %
-        ("brisket", 4250, 2337.5, 2762.5), ("pork-loin", 2300, 1725, 1840),
-        ("beef-rib", 4000, 2400, 2560),
+        # which loses 35–45 %; of roasts what is neither water nor fat stays (SR 28): a loin has
+        # 21.53 % of it raw, 27.42 % roasted, a rib with 16 % bone 18.66 and 23.77; ± 2.5 %
+        ("brisket", 4250, 2337.5, 2762.5),
+        ("pork-loin", 2300, 2300 * (21.53 / 27.42 - 0.025), 2300 * (21.53 / 27.42 + 0.025)),
+        ("beef-rib", 4000, 3360 * (18.66 / 23.77 - 0.025), 3360 * (18.66 / 23.77 + 0.025)),
     ],
 )  # fmt: skip
 def test_ten_heads(cut, raw, low, high):
     found = servings(CUTS[cut], 10)
     assert found.trimmed_g == pytest.approx(raw)
-    assert (found.cooked_low_g, found.cooked_high_g) == pytest.approx((low, high))
+    assert (found.cooked_low_g, found.cooked_high_g) == pytest.approx((low, high), rel=1e-3)
     assert found.bought_g > found.trimmed_g
     assert 5000 <= servings(CUTS["duck"], 10).trimmed_g <= 7000
 

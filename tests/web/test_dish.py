@@ -422,7 +422,8 @@ def test_the_salt_follows_what_really_happened(cook, quince, gammon):
         ("too-salty", "the edge is down to"),
     ],
 )
-def test_a_tasting_is_answered(cook, gammon, taste, says):
+def test_a_tasting_is_answered(cook, quince, gammon, taste, says):
+    at(quince, quince.stands_at + timedelta(days=1))
     assert says in note(cook, gammon, taste=taste).content.decode()
 
 

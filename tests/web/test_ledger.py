@@ -231,10 +231,10 @@ def nights(quince, feast):
 
 
 def test_losses_and_lateness_are_learnt_and_used_where_they_bear(cook, quince, nights, feast):
-    # The pieces lose 7.4 % in trimming and 27 % in cooking; 5 and 22.5 % are usual. Every dish is
-    # begun 25 min late.
+    # The pieces lose 7.4 % in trimming, where 5 % is usual, and 27 % in cooking, where by the
+    # table 32 % of a leg of pork and 39 % of a duck go. Every dish is begun 25 min late.
     assert 0.9 < quince.learnt["trimmed_left"] < 1.0
-    assert 0.9 < quince.learnt["cooked_left"] < 1.0
+    assert 1.0 < quince.learnt["cooked_left"] < 1.2
     assert 15 < quince.learnt["late_min"] < 30
     duck = feast.dishes.get(name="Bay-salted duck")
     page = cook.get("/ledger/").content.decode()

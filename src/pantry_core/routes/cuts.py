@@ -1,17 +1,14 @@
-"""The cuts a cook can choose from. Proportions, bone and usual weights are common practice."""
+"""The cuts a cook can choose from.
 
-from dataclasses import dataclass
+Proportions and usual weights are common practice, and so is the bone where the table is silent.
+"""
+
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from pantry_core.meat import Kind, Shape, Species
+from pantry_core.routes.cut_figures import BONE, WATER
 from pantry_core.routes.heats import HeatName
-from pantry_core.rules.constants import (
-    WATER_IN_BELLY,
-    WATER_IN_DUCK,
-    WATER_IN_MACKEREL,
-    WATER_IN_SALMON,
-    WATER_IN_WHITE_FISH,
-)
 from pantry_core.rules.rule import Rule
 
 PROPORTIONS: dict[Shape, float] = {"slab": 6.0, "cylinder": 1.6, "ball": 0.52}
@@ -57,18 +54,18 @@ class Cut:
         return self.proportion or PROPORTIONS[self.shape]
 
 
-def _bird(cut_id: str, name: str, proportion: float, *, water: Rule | None = None,
-          is_scored: bool = False, piece_g: float | None = None) -> Cut:  # fmt: skip
+def _bird(cut_id: str, name: str, proportion: float, *, is_scored: bool = False,
+          piece_g: float | None = None) -> Cut:  # fmt: skip
     """A whole bird: for the salt a wall, wet on both sides; its skin is no closed face."""
-    return Cut(cut_id, "poultry", name, "slab", 0.3, "roast", water=water, proportion=proportion,
+    return Cut(cut_id, "poultry", name, "slab", 0.3, "roast", proportion=proportion,
                is_scored=is_scored, build="wall", piece_g=piece_g)  # fmt: skip
 
 
 def _joint(cut_id: str, name: str, heat: HeatName = "roast", *, bone: float = 0.0,
-           piece_g: float, proportion: float = 10.0, water: Rule | None = None,
+           piece_g: float, proportion: float = 10.0,
            is_tender: bool = False, may_be_pink: bool = False) -> Cut:  # fmt: skip
     """A piece of a bird, cut apart or bought so."""
-    return Cut(cut_id, "poultry", name, "slab", bone, heat, water=water,
+    return Cut(cut_id, "poultry", name, "slab", bone, heat,
                proportion=proportion, build="small", is_tender=is_tender,
                may_be_pink=may_be_pink, piece_g=piece_g)  # fmt: skip
 
@@ -91,9 +88,9 @@ _PORK: tuple[Cut, ...] = (
     Cut("young-pig", "pork", "Young pig, whole", "slab", 0.3, "roast", proportion=30.0,
         build="wall", is_scored=True),
     Cut("belly-skinless", "pork", "Belly for bacon, skin off", "slab", 0.0, "slow-oven",
-        water=WATER_IN_BELLY, will_be="bacon", proportion=30.0),
+        will_be="bacon", proportion=30.0),
     Cut("belly-skin", "pork", "Belly for bacon, skin on", "slab", 0.0, "slow-oven",
-        closed_faces=1, water=WATER_IN_BELLY, will_be="bacon", proportion=30.0, is_scored=True),
+        closed_faces=1, will_be="bacon", proportion=30.0, is_scored=True),
 )  # fmt: skip
 _BEEF: tuple[Cut, ...] = (
     Cut("brisket", "beef", "Brisket", "slab", 0.0, "simmer", proportion=20.0, is_tender=True),
@@ -136,29 +133,28 @@ _POULTRY: tuple[Cut, ...] = (
     _joint("chicken-drumstick", "Chicken drumsticks", "bake", bone=0.3, proportion=1.2,
            piece_g=110.0),
     _joint("chicken-wing", "Chicken wings", "bake", bone=0.4, proportion=3.0, piece_g=90.0),
-    _bird("duck", "Duck, whole", 45.0, water=WATER_IN_DUCK, is_scored=True),
-    _joint("duck-breast", "Duck breast", "sear-oven", water=WATER_IN_DUCK, may_be_pink=True,
+    _bird("duck", "Duck, whole", 45.0, is_scored=True),
+    _joint("duck-breast", "Duck breast", "sear-oven", may_be_pink=True,
            piece_g=300.0),
-    _joint("duck-leg", "Duck legs", "braise", bone=0.25, water=WATER_IN_DUCK, is_tender=True,
+    _joint("duck-leg", "Duck legs", "braise", bone=0.25, is_tender=True,
            proportion=4.0, piece_g=250.0),
     _bird("turkey", "Turkey, whole", 10.0),
     Cut("turkey-crown", "poultry", "Turkey crown", "slab", 0.15, "roast", proportion=6.0,
         build="wall", has_legs=False),
     Cut("turkey-boned", "poultry", "Turkey, boned", "slab", 0.0, "roast", proportion=8.0),
     _joint("turkey-leg", "Turkey legs", bone=0.25, proportion=2.0, piece_g=1000.0),
-    _bird("goose", "Goose, whole", 35.0, water=WATER_IN_DUCK, is_scored=True),
-    _joint("goose-breast", "Goose breast", "sear-oven", water=WATER_IN_DUCK, may_be_pink=True,
+    _bird("goose", "Goose, whole", 35.0, is_scored=True),
+    _joint("goose-breast", "Goose breast", "sear-oven", may_be_pink=True,
            piece_g=500.0),
-    _joint("goose-leg", "Goose legs", "braise", bone=0.25, water=WATER_IN_DUCK, is_tender=True,
+    _joint("goose-leg", "Goose legs", "braise", bone=0.25, is_tender=True,
            proportion=3.0, piece_g=500.0),
     _bird("quail", "Quail", 30.0, piece_g=180.0),
     _bird("pheasant", "Pheasant", 28.0),
 )  # fmt: skip
 _FISH: tuple[Cut, ...] = (
     Cut("salmon-side", "fish", "Side of salmon, skin on", "slab", 0.0, "bake", closed_faces=1,
-        water=WATER_IN_SALMON, proportion=25.0,
-        build="small", piece_g=1400.0),
-    Cut("salmon-piece", "fish", "Salmon, pieces", "slab", 0.0, "bake", water=WATER_IN_SALMON,
+        proportion=25.0, build="small", piece_g=1400.0),
+    Cut("salmon-piece", "fish", "Salmon, pieces", "slab", 0.0, "bake",
         proportion=5.0, build="small", piece_g=180.0),
     Cut("char-side", "fish", "Side of char, skin on", "slab", 0.0, "bake", closed_faces=1,
         proportion=25.0,
@@ -167,15 +163,12 @@ _FISH: tuple[Cut, ...] = (
         build="small", piece_g=350.0),
     Cut("trout-fillet", "fish", "Trout fillets, skin off", "slab", 0.0, "bake", proportion=20.0,
         build="small", piece_g=140.0),
-    Cut("white-fillet", "fish", "White fish fillet", "slab", 0.0, "bake",
-        water=WATER_IN_WHITE_FISH, proportion=20.0,
+    Cut("white-fillet", "fish", "White fish fillet", "slab", 0.0, "bake", proportion=20.0,
         build="small", piece_g=180.0),
     Cut("white-fish", "fish", "White fish, whole", "slab", 0.15, "bake", closed_faces=1,
-        water=WATER_IN_WHITE_FISH, proportion=10.0,
-        build="small", piece_g=600.0),
+        proportion=10.0, build="small", piece_g=600.0),
     Cut("mackerel", "fish", "Mackerel, herring or sardine", "slab", 0.0, "bake", closed_faces=1,
-        water=WATER_IN_MACKEREL, proportion=15.0, species="mackerel",
-        build="small", piece_g=300.0),
+        proportion=15.0, species="mackerel", build="small", piece_g=300.0),
 )  # fmt: skip
 _VEGETABLES: tuple[Cut, ...] = (
     Cut("vegetable", "vegetable", "Firm vegetable", "cylinder", 0.0, "none"),
@@ -189,6 +182,15 @@ _VEGETABLES: tuple[Cut, ...] = (
         piece_g=120.0),
 )  # fmt: skip
 
+
+def _with_figures(cut: Cut) -> Cut:
+    """A cut with the water and the bone of the table, where the table has any like it."""
+    bone = BONE.get(cut.id)
+    share = cut.bone_share if bone is None else bone.value
+    return replace(cut, water=WATER.get(cut.id), bone_share=share)
+
+
 CUTS: dict[str, Cut] = {
-    cut.id: cut for cut in (*_PORK, *_BEEF, *_LAMB, *_GAME, *_POULTRY, *_FISH, *_VEGETABLES)
+    cut.id: _with_figures(cut)
+    for cut in (*_PORK, *_BEEF, *_LAMB, *_GAME, *_POULTRY, *_FISH, *_VEGETABLES)
 }

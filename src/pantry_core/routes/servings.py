@@ -4,6 +4,7 @@ from dataclasses import dataclass
 
 from pantry_core.errors import within
 from pantry_core.meat import LEAST_FACTOR, MOST_FACTOR
+from pantry_core.routes.cut_figures import LOSS, LOSS_BAND
 from pantry_core.routes.cuts import Cut
 from pantry_core.rules.rule import Mark, Rule
 
@@ -63,12 +64,16 @@ def usual_loss(cut: Cut) -> UsualLoss:
     Parameters: cut.
     Returns: shares [-].
     Raises: nothing.
-    Source: common practice.
+    Source: in cooking, what the table's raw and cooked foods have of what is neither water nor
+    fat; common practice for a brisket, which is cooked longer, and for what the table lacks.
     """
     is_brisket = cut.id == "brisket"
     off = 0.0 if _is_whole_bird(cut) else (TRIMMED_OFF_BRISKET if is_brisket else TRIMMED_OFF).value
     if cut.kind == "vegetable":
         return UsualLoss(off, 0.0, 0.0)
+    if cut.id in LOSS:
+        loss = LOSS[cut.id].value
+        return UsualLoss(off, loss - LOSS_BAND, loss + LOSS_BAND)
     low, high = BRISKET_LOSS if is_brisket else ROAST_LOSS
     return UsualLoss(off, low.value, high.value)
 

@@ -29,11 +29,6 @@ WATER_SHARE = {
 }
 """Share of water in the raw piece by kind, for pieces whose own share is not known [g/g]."""
 
-WATER_IN_BELLY = Rule("water-in-belly", 0.45, "g/g", f"{FDC}, pork belly", Mark.MEMORY)
-WATER_IN_DUCK = Rule("water-in-duck", 0.50, "g/g", f"{FDC}, duck with skin", Mark.MEMORY)
-WATER_IN_WHITE_FISH = Rule("water-in-white-fish", 0.80, "g/g", f"{FDC}, white fish", Mark.MEMORY)
-WATER_IN_SALMON = Rule("water-in-salmon", 0.65, "g/g", f"{FDC}, farmed salmon", Mark.MEMORY)
-WATER_IN_MACKEREL = Rule("water-in-mackerel", 0.64, "g/g", f"{FDC}, mackerel", Mark.MEMORY)
 
 PICK_UP = Rule("pick-up", 0.10, "g/g", "FSIS Directive 7620.3, cover-pickled products", Mark.MEMORY)
 
