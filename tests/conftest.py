@@ -11,6 +11,7 @@ from pathlib import Path
 
 import pytest
 from hypothesis import settings
+from hypothesis.internal.conjecture import providers
 from xdist.scheduler import LoadScopeScheduling
 
 ROOT = Path(__file__).parents[1]
@@ -78,6 +79,10 @@ def pytest_collection_modifyitems(items):
 settings.register_profile("same", derandomize=True, deadline=None)
 settings.register_profile("search", deadline=None)
 settings.load_profile(os.environ.get("PANTRY_SEARCH", "same"))
+if "PANTRY_SEARCH" not in os.environ:
+    # Hypothesis also tries numbers that it reads from the sources of whatever modules are loaded,
+    # so the cases would depend on which tests ran before in the same process.
+    providers._get_local_constants = lambda: providers._local_constants
 
 
 def environment(data):

@@ -16,6 +16,7 @@ from pantry_core.recipes.lines import read_line
 from pantry_core.recipes.weights import line_grams
 from pantry_core.routes.cut_figures import CUT_FIGURES
 from pantry_core.routes.cuts import CUTS
+from pantry_core.rules.ingredients import INGREDIENTS
 from pantry_core.rules.rule import Mark
 
 MADE = runpy.run_path(str(Path(__file__).parents[2] / "docs" / "make_foods.py"))
@@ -96,6 +97,23 @@ def test_what_is_bought_by_the_piece_has_grams_and_salt(text, grams, salt_g):
     })  # fmt: skip
     assert request.mix(1.0).salt == pytest.approx(salt_g, rel=0.02, abs=1e-9)
     assert [each.grams for each in check(request).lines] == [2000.0, pytest.approx(grams, rel=2e-3)]
+
+
+@pytest.mark.parametrize(
+    ("key", "number"),
+    [("soy-sauce", "16123"), ("fish-sauce", "06179"), ("vinegar", "02048"), ("oil", "04053"),
+     ("citrus-juice", "09152"), ("buttermilk", "01088"), ("yoghurt", "01116"), ("wine", "14096"),
+     ("beer", "14003"), ("honey", "19296"), ("brown-sugar", "19334"), ("treacle", "19304"),
+     ("salt-table", "02047")],
+)  # fmt: skip
+def test_ingredients_of_the_rules_have_the_figures_of_the_table(key, number):
+    ours, of_table = INGREDIENTS[key], food(number)
+    assert number in ours.g_per_ml.source
+    if of_table.g_per_ml is not None:
+        assert ours.g_per_ml.value == pytest.approx(of_table.g_per_ml, rel=0.015)
+    if ours.role == "sauce":
+        assert ours.water == pytest.approx(of_table.water, abs=1e-4)
+        assert ours.salt == pytest.approx(of_table.salt, abs=3e-3)  # of dairy it is not counted
 
 
 def test_the_figures_of_cuts_are_those_of_the_table():

@@ -9,19 +9,20 @@ ML = {
     "imp-pint": 568.2613, "imp-gallon": 4546.09, "ml": 1, "l": 1000,
 }  # fmt: skip
 G = {"g": 1, "kg": 1000, "oz": 28.34952, "lb": 453.59237}
-# g per ml. Table salt, sugars: USDA FoodData Central (from memory), 6 g a teaspoon, 200, 220 and
-# 339 g a cup; other salts, curing salt: common practice; liquids: densities (from memory)
+# g per ml. Table salt, brown sugar, honey, liquids: USDA National Nutrient Database, release 28,
+# 6 g a teaspoon, 220 and 339 g a cup and so on; other salts, sugar, curing salt: common practice
 DENSITY = {
     "water": 1, "salt-table": 6 / 4.92892, "salt-fine-sea": 270 / 236.5882,
     "salt-pickling": 290 / 236.5882, "salt-compact-coarse": 240 / 236.5882,
     "salt-hollow-flake": 135 / 236.5882, "curing-salt-1": 6 / 4.92892, "curing-salt-2": 6 / 4.92892,
     "sugar": 200 / 236.5882, "brown-sugar": 220 / 236.5882, "honey": 339 / 236.5882,
-    "soy-sauce": 1.15, "fish-sauce": 1.20, "wine": 0.99, "vinegar": 1.01, "beer": 1.01,
-    "oil": 0.92, "buttermilk": 1.03,
+    "soy-sauce": 255 / 236.5882, "fish-sauce": 18 / 14.78676, "wine": 29.39 / 29.57353,
+    "vinegar": 239 / 236.5882, "beer": 29.67 / 29.57353, "oil": 216 / 236.5882,
+    "buttermilk": 245 / 236.5882,
 }  # fmt: skip
-SAUCE = {  # salt (sodium × 2.542, USDA FoodData Central, from memory), water
-    "soy-sauce": (0.139632, 0.70), "fish-sauce": (0.199572, 0.68), "wine": (0, 0.88),
-    "vinegar": (0, 0.94), "beer": (0, 0.92), "oil": (0, 0), "buttermilk": (0, 0.89),
+SAUCE = {  # salt (sodium × 2.542) and water: USDA National Nutrient Database, release 28
+    "soy-sauce": (0.143293, 0.7077), "fish-sauce": (0.196242, 0.7107), "wine": (0, 0.8649),
+    "vinegar": (0, 0.9381), "beer": (0, 0.9196), "oil": (0, 0), "buttermilk": (0, 0.9013),
 }  # fmt: skip
 CURE = {"curing-salt-1": (0.0625, 0.0), "curing-salt-2": (0.0625, 0.04)}
 

@@ -10,10 +10,10 @@ import numpy as np
 
 WATER = {"fish": 0.70, "vegetable": 0.92}  # USDA FoodData Central (from memory); meat 0.74
 SODIUM_TO_SALT = 0.002542 / 100  # g salt per g, from mg sodium in 100 g (ratio of masses)
-SAUCES = {  # salt and water in parts of the mass; sodium: USDA FoodData Central (from memory)
-    "soy-sauce": (5493 * SODIUM_TO_SALT, 0.70), "fish-sauce": (7851 * SODIUM_TO_SALT, 0.68),
-    "wine": (0, 0.88), "vinegar": (0, 0.94), "beer": (0, 0.92), "oil": (0, 0),
-    "buttermilk": (0, 0.89), "yoghurt": (0, 0.89), "kiwi": (0, 0.86), "pineapple": (0, 0.86),
+SAUCES = {  # salt and water in parts of the mass: USDA National Nutrient Database, release 28
+    "soy-sauce": (5637 * SODIUM_TO_SALT, 0.7077), "fish-sauce": (7720 * SODIUM_TO_SALT, 0.7107),
+    "wine": (0, 0.8649), "vinegar": (0, 0.9381), "beer": (0, 0.9196), "oil": (0, 0),
+    "buttermilk": (0, 0.9013), "yoghurt": (0, 0.879), "kiwi": (0, 0.86), "pineapple": (0, 0.86),
     "papaya": (0, 0.86), "pear": (0, 0.86), "ginger": (0, 0.86),
 }  # fmt: skip
 CURES = {  # nitrite, nitrate; trade standards (from memory); saltpetre is all nitrate

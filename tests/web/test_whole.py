@@ -34,8 +34,8 @@ def test_every_method_is_weighed_out_planned_and_kept(cook, roast, way):
     assert cook.post(f"/dishes/{dish.pk}/weigh-up/", asked).status_code == 302
     dish.refresh_from_db()
     assert dish.cure["method"] == way
-    # soy sauce 1.15 g/ml (from memory)
-    assert dish.cure["sauces"][0]["mass_g"] == pytest.approx(60 * 1.15)
+    # soy sauce 255 g a cup of 236.6 ml (USDA SR 28, no. 16123)
+    assert dish.cure["sauces"][0]["mass_g"] == pytest.approx(60 * 255 / 236.5882365)
     page = cook.get(f"/dishes/{dish.pk}/weigh-up/")
     assert page.context["sheet"].lines
     assert WAYS[way].gives_up.split(".")[0][:20] in page.content.decode().replace("&#x27;", "'")

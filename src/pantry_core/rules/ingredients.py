@@ -3,17 +3,15 @@
 from dataclasses import dataclass
 from typing import Literal
 
-from pantry_core.rules.constants import FDC
 from pantry_core.rules.cures import CureName
 from pantry_core.rules.rule import Mark, Rule
 
 Role = Literal["water", "salt", "cure", "sugar", "sauce", "spice"]
 
-US_CUP_ML, TEASPOON_ML = 236.5882365, 4.92892159375
+US_CUP_ML, TABLESPOON_ML, TEASPOON_ML = 236.5882365, 14.78676478125, 4.92892159375
 SALT_PER_SODIUM = Rule(
     "salt-per-sodium", 0.002542, "% salt per mg sodium in 100 g", "ratio of masses", Mark.DERIVED
 )
-_LOOSE = "density of the liquid"
 SR_28 = "USDA National Nutrient Database, release 28"
 
 
@@ -46,8 +44,9 @@ def _cup(key: str, grams: float, source: str, mark: Mark) -> Rule:
     return Rule(f"{key}-by-volume", grams / US_CUP_ML, "g/ml", basis, mark)
 
 
-def _ml(key: str, grams: float) -> Rule:
-    return Rule(f"{key}-by-volume", grams, "g/ml", _LOOSE, Mark.MEMORY)
+def _weighed(key: str, number: str, cup_g: float) -> Rule:
+    basis = f"{SR_28}, no. {number}, {cup_g:g} g a cup"
+    return Rule(f"{key}-by-volume", cup_g / US_CUP_ML, "g/ml", basis, Mark.SOURCE)
 
 
 def _sodium(milligrams: float) -> float:
@@ -56,8 +55,12 @@ def _sodium(milligrams: float) -> float:
 
 
 SODIUM = {
-    "soy-sauce": Rule("soy-sauce-sodium", 5493.0, "mg Na per 100 g", FDC, Mark.MEMORY),
-    "fish-sauce": Rule("fish-sauce-sodium", 7851.0, "mg Na per 100 g", FDC, Mark.MEMORY),
+    "soy-sauce": Rule(
+        "soy-sauce-sodium", 5637.0, "mg Na per 100 g", f"{SR_28}, no. 16123", Mark.SOURCE
+    ),
+    "fish-sauce": Rule(
+        "fish-sauce-sodium", 7720.0, "mg Na per 100 g", f"{SR_28}, no. 06179", Mark.SOURCE
+    ),
 }
 
 
@@ -72,14 +75,14 @@ def _cure(key: str, name: str, cure: CureName) -> Ingredient:
     return Ingredient(key, name, "cure", rule, cure=cure)
 
 
-def _sugar(key: str, name: str, grams: float, mark: Mark = Mark.MEMORY) -> Ingredient:
-    source = FDC if mark is Mark.MEMORY else ""
-    return Ingredient(key, name, "sugar", _cup(key, grams, source, mark))
+def _sugar(key: str, name: str, grams: float, number: str = "") -> Ingredient:
+    by_volume = _weighed(key, number, grams) if number else _cup(key, grams, "", Mark.PRACTICE)
+    return Ingredient(key, name, "sugar", by_volume)
 
 
-def _sauce(key: str, name: str, g_per_ml: float, water: float) -> Ingredient:
+def _sauce(key: str, name: str, number: str, cup_g: float, water: float) -> Ingredient:
     salt = _sodium(SODIUM[key].value) if key in SODIUM else 0.0
-    return Ingredient(key, name, "sauce", _ml(key, g_per_ml), water, salt)
+    return Ingredient(key, name, "sauce", _weighed(key, number, cup_g), water, salt)
 
 
 def _fruit(
@@ -97,7 +100,11 @@ _SPICE = Rule("spice-by-volume", 0.45, "g/ml", "whole and ground spices, loosely
 _WATER = Rule("water-by-volume", 1.0, "g/ml", "a litre is a kilogram", _PRACTICE)
 _ICE = Rule("ice-by-volume", 0.55, "g/ml", "loose cubes", _PRACTICE)
 _TABLE_SALT = Rule(
-    "table-salt-by-volume", 6.0 / TEASPOON_ML, "g/ml", f"{FDC}, 6.0 g a teaspoon", Mark.MEMORY
+    "table-salt-by-volume",
+    18.0 / TABLESPOON_ML,
+    "g/ml",
+    f"{SR_28}, no. 02047, 18 g a tablespoon",
+    Mark.SOURCE,
 )
 
 INGREDIENTS: dict[str, Ingredient] = {
@@ -119,19 +126,19 @@ INGREDIENTS: dict[str, Ingredient] = {
         _cure("saltpetre", "Saltpetre", "saltpetre"),
         _cure("celery-powder", "Celery powder", "celery"),
         _sugar("sugar", "Sugar", 200),
-        _sugar("brown-sugar", "Brown sugar", 220),
-        _sugar("honey", "Honey", 339),
-        _sugar("treacle", "Treacle or molasses", 337),
-        _sugar("syrup", "Syrup", 320, _PRACTICE),
-        _sauce("soy-sauce", "Soy sauce", 1.15, 0.70),
-        _sauce("fish-sauce", "Fish sauce", 1.20, 0.68),
-        _sauce("wine", "Wine", 0.99, 0.88),
-        _sauce("beer", "Beer", 1.01, 0.92),
-        _sauce("vinegar", "Vinegar", 1.01, 0.94),
-        _sauce("citrus-juice", "Lemon or lime juice", 1.03, 0.92),
-        _sauce("oil", "Oil", 0.92, 0.0),
-        _sauce("buttermilk", "Buttermilk", 1.03, 0.89),
-        _sauce("yoghurt", "Yoghurt", 1.03, 0.89),
+        _sugar("brown-sugar", "Brown sugar", 220, "19334"),
+        _sugar("honey", "Honey", 339, "19296"),
+        _sugar("treacle", "Treacle or molasses", 337.2, "19304"),
+        _sugar("syrup", "Syrup", 320),
+        _sauce("soy-sauce", "Soy sauce", "16123", 255, 0.7077),
+        _sauce("fish-sauce", "Fish sauce", "06179", 288, 0.7107),
+        _sauce("wine", "Wine", "14096", 235.1, 0.8649),
+        _sauce("beer", "Beer", "14003", 237.3, 0.9196),
+        _sauce("vinegar", "Vinegar", "02048", 239, 0.9381),
+        _sauce("citrus-juice", "Lemon or lime juice", "09152", 244, 0.9073),
+        _sauce("oil", "Oil", "04053", 216, 0.0),
+        _sauce("buttermilk", "Buttermilk", "01088", 245, 0.9013),
+        _sauce("yoghurt", "Yoghurt", "01116", 245, 0.879),
         Ingredient("other-sauce", "Another sauce", "sauce",
                    Rule("other-sauce-by-volume", 1.1, "g/ml", "bottled sauces, loosely", _PRACTICE),
                    0.6, needs_label=True),

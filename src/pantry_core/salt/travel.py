@@ -305,6 +305,8 @@ def _dry(piece: Piece, stage: Dry) -> None:
 
 def used_up_after(piece: Piece, salt_g: float) -> float:
     """When so much dry salt has gone in, infinite when the piece cannot take it all [h]."""
+    if salt_g == 0:
+        return 0.0
     scaled = time_to_take(piece.meat.shape, piece.layers - SATURATED_G_G, salt_g / piece.water_g)
     return scaled / float(piece.scaled(np.asarray(1.0)))
 
