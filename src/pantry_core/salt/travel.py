@@ -290,13 +290,16 @@ def _bathed(piece: Piece, hours: float, water_g: float, salt_g: float) -> None:
 
 def _dry(piece: Piece, stage: Dry) -> None:
     """Salt dissolves at the rim until it is used up; what is left at the end is brushed off."""
-    before = piece.given_g
+    before, layers_before = piece.given_g, piece.layers
     used_up_h = used_up_after(piece, stage.salt_g)
     if used_up_h > 0:
         _held(piece, min(used_up_h, stage.hours), SATURATED_G_G)
     taken_g = piece.given_g - before
     piece.given_g = before + stage.salt_g
     if used_up_h < stage.hours:
+        if taken_g > 0:  # the hour is known to a rounding, the salt exactly
+            gained = piece.layers - layers_before
+            piece.layers = layers_before + gained * (stage.salt_g / taken_g)
         _closed(piece, stage.hours - used_up_h)
     else:
         piece.gone_g += stage.salt_g - taken_g
