@@ -10,6 +10,7 @@ import pytest
 
 from pantry_core.routes.ways import WAYS
 from pantry_core.rules.cures import CURE_KEYS, CURING_SALTS
+from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.models import Event, WeighSheet
 from pantry_web.pantry.models import Ingredient, Vessel
 from tests.web.conftest import steps_of, undo_last
@@ -531,3 +532,14 @@ def test_a_step_is_changed_in_place_and_what_no_longer_applies_is_said(cook, roa
     assert steps_of(dish)["rest"].title == "On the sill"  # it comes back with its step
     cook.post(f"{page}forget/rest/", version(dish))
     assert steps_of(dish)["rest"].title == "Rest uncovered"
+
+
+def test_salt_says_what_it_is_a_share_of_where_there_are_bones(cook, feast):
+    """A chicken has 32 % of refuse (SR 28, no. 05006): 1,360 g of 2 kg, told to 50 g."""
+    hen = add_dish(feast, "Hen", {"piece": {"cut": "chicken", "mass_g": 2000.0},
+                                  "cure": {"method": "dry-brine"}})  # fmt: skip
+    loin = add_dish(feast, "Loin", {"piece": {"cut": "pork-loin", "mass_g": 2000.0},
+                                    "cure": {"method": "dry-brine"}})  # fmt: skip
+    pages = [cook.get(f"/dishes/{each.pk}/weigh-up/").content.decode() for each in (hen, loin)]
+    assert "of about 1\u202f350 g without its bones" in pages[0]
+    assert "without its bones" not in pages[1]

@@ -26,7 +26,7 @@ from tests.web.texts import Texts
 
 BANNED = (
     "as soon as may be", "aught", "nought", "gives up", "give up", "heads", "thereof", "whilst",
-    "rim", "aimed at", "if left for ever", "from memory", "when even", "afresh", "anew", "by whom",
+    "rim", "aimed at", "if left for ever", "when even", "afresh", "anew", "by whom",
     "what lifts it", "hitherto", "wherein", "upon",
 )  # fmt: skip
 """Archaic words, and those of the model's insides."""
@@ -72,7 +72,8 @@ EXAMPLE = re.compile(
 
 
 OF_THE_HOUSE = {
-    "password", "members", "house", "hours", "pantry", "handbook", "bring-in-kitchen", "bring-in",
+    "password", "members", "house", "hours", "pantry", "handbook", "trust", "bring-in-kitchen",
+    "bring-in",
     "new-feast", "first-dish", "devices", "check-thermometer", "feeds", "change-thing",
 }  # fmt: skip
 """Pages that show nothing of any feast: the same in every state, and looked at in two."""

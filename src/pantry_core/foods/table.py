@@ -16,7 +16,6 @@ from pantry_core.rules.rule import Mark, Source
 from pantry_core.text import say
 
 DATABASE: Final = SR_28
-LOOKED_UP_ON: Final = "2026-12-01"
 FOUNDATION: Final = "USDA Foundation Foods"
 SALT_G_PER_SODIUM_MG: Final = 0.002542
 """Salt for each milligram of sodium, by the ratio of their masses [g/mg]."""

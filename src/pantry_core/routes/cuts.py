@@ -190,7 +190,7 @@ def _with_figures(cut: Cut) -> Cut:
     return replace(cut, water=WATER.get(cut.id), bone_share=share)
 
 
-CUTS: dict[str, Cut] = {
-    cut.id: _with_figures(cut)
-    for cut in (*_PORK, *_BEEF, *_LAMB, *_GAME, *_POULTRY, *_FISH, *_VEGETABLES)
-}
+_ALL = (*_PORK, *_BEEF, *_LAMB, *_GAME, *_POULTRY, *_FISH, *_VEGETABLES)
+BONE_BY_PRACTICE: dict[str, float] = {cut.id: cut.bone_share for cut in _ALL}
+"""Bone of cuts by common practice, beside what the table says [g/g]."""
+CUTS: dict[str, Cut] = {cut.id: _with_figures(cut) for cut in _ALL}

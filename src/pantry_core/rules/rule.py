@@ -10,10 +10,14 @@ class Mark(StrEnum):
     """How far a number can be trusted."""
 
     SOURCE = "looked up"
-    MEMORY = "source not yet checked"
+    MEMORY = "from memory, not looked up"
     PRACTICE = "common practice"
     DERIVED = "derived"
     DEFINED = "by definition"
+
+
+LOOKED_UP_ON = "2026-12-01"
+"""When the figures that are marked as looked up were taken over."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,6 +32,8 @@ class Source:
         """The source as a cook reads it, its mark included."""
         if not self.source:
             return str(self.mark)
+        if self.mark is Mark.SOURCE:
+            return say("{source} (looked up on {day})", source=self.source, day=LOOKED_UP_ON)
         return say("{source} ({mark})", source=self.source, mark=str(self.mark))
 
 

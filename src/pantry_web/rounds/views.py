@@ -24,6 +24,7 @@ from pantry_web.planning.looking import outlook_of
 from pantry_web.planning.outlook import Outlook
 from pantry_web.rounds.forms import NoteForm
 from pantry_web.rounds.salt_now import past_of_dish, taste_answer, weigh_in
+from pantry_web.sentences import translated
 
 BACK = {"today": "today", "fire": "fire-day"}
 """Where a press may lead back to, by what its form says."""
@@ -85,7 +86,7 @@ def write_note(request: HttpRequest, dish_id: int, form: NoteForm) -> None:
         if temperature_c is not None and _lies_cold(view):
             judged = judge_fridge(temperature_c)
             if judged is not None:
-                messages.warning(request, f"{judged.text} {judged.basis}")
+                messages.warning(request, translated(judged.text))
 
     done(request, dish_id, write)
 

@@ -48,8 +48,9 @@ class Sheet:
     left_h: float | None = None
     gives_up: str = ""
     how_counted: str = ""
-
     lift_h: float | None = None
+    boned_g: float | None = None
+    """What the salt is a share of, where the piece has bones that take none [g]."""
 
     @property
     def short_h(self) -> float | None:
@@ -151,6 +152,7 @@ def _sheet(
         gives_up=gives_up,
         how_counted=counted,
         lift_h=_lift_h(request, result),
+        boned_g=request.meat.salted_g if request.meat.bone_share > 0 else None,
     )
 
 
