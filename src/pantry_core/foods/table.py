@@ -16,6 +16,8 @@ from pantry_core.rules.rule import Mark, Source
 from pantry_core.text import say
 
 DATABASE: Final = SR_28
+SECOND: Final = "Indian Food Composition Tables 2017"
+"""A second national table, from a package of npm: its water, where it is the same food."""
 FOUNDATION: Final = "USDA Foundation Foods"
 SALT_G_PER_SODIUM_MG: Final = 0.002542
 """Salt for each milligram of sodium, by the ratio of their masses [g/mg]."""
@@ -36,8 +38,9 @@ _PIECE_MARKS: Final[dict[str, Source]] = {
 class Food:
     """A food of the table by its number; shares [g/g], masses of a US cup and of one piece [g].
 
-    `piece_source` says where the mass of a piece is from; `bunch_g` is that of a bunch;
-    `softens`: raw, its enzymes spoil meat so fast; `herb`: raw in oil it needs the fridge.
+    `piece_source` says where the mass of a piece is from, `also` what a second table has of its
+    water [%]; `bunch_g` is the mass of a bunch; `softens`: raw, its enzymes spoil meat so fast;
+    `herb`: raw in oil it needs the fridge.
     """
 
     key: str
@@ -51,15 +54,18 @@ class Food:
     g_per_ml: float | None
     piece_g: float | None
     piece_source: Source | None
+    also: str = ""
     bunch_g: float | None = None
     softens: Literal["", "fast", "slow"] = ""
     herb: Literal["", "garlic", "herbs"] = ""
 
     @property
     def source(self) -> Source:
-        """Where its figures are from."""
-        return Source(say("{database}, no. {number}", database=DATABASE, number=self.number),
-                      Mark.SOURCE)  # fmt: skip
+        """Where its figures are from, its water perhaps from two tables."""
+        told = f"{DATABASE}, no. {self.number}"
+        if self.also:
+            told = f"{told}; water also {SECOND}, {self.also}"
+        return Source(told, Mark.SOURCE)
 
 
 @dataclass(frozen=True, slots=True)
@@ -139,6 +145,7 @@ def food(key: str) -> Food:
         _g_per_ml(row),
         piece_g,
         piece_source,
+        more["ifct"].replace(":", ", ") + " %" if "ifct" in more else "",
         float(bunch[:-1]) if bunch else None,
         "slow" if more.get("softens") == "slow" else "",
         "herbs" if bunch else "",
