@@ -47,7 +47,7 @@ def with_lines(*lines, **changes):
         (with_lines(("ice", 2, "us-cup")), "caution", "ice-by-volume"),
         (with_lines(("curing-salt-1", 12, "g"), days=2), "caution", "too-short"),
         (with_lines(("salt-table", 300, "g"), method="strong-brine", days=9), "note", "after-days"),
-        (with_lines(method="strong-brine"), "caution", "lift-on-time"),
+        (with_lines(method="strong-brine"), "note", "lift-on-time"),
         (with_lines(method="injection"), "caution", "not-intact"),
         (with_lines(method="injection", used_share=0.05), "stop", "needle-short"),
         (with_lines(method="dry-cure", used_share=0.5), "note", "unused"),
@@ -74,6 +74,7 @@ def test_notices(document, level, code):
         (with_lines(lines=[]), "lines"),
         (with_lines(used_share=0), "used_share"),
         (with_lines(heaped=True), "heaped"),
+        (with_lines(("water", 500, "kg")), "lines"),
         (with_lines(days=0), "days"),
     ],
 )

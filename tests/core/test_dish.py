@@ -361,6 +361,35 @@ def test_what_the_tool_suggests_is_never_too_salty_outside(cut):
             assert answer["salt"]["rim_pct"] <= 3.0
 
 
+@pytest.mark.parametrize(
+    "cut", [name for name, cut in CUTS.items() if not cut.cures and cut.will_be is None]
+)
+def test_what_the_tool_suggests_for_the_oven_or_the_pan_brings_no_caution(cut):
+    """A guess, a vessel not chosen, a brine to be chilled are notes; roasts turn brown anyway."""
+    for profile in ("us", "eu"):
+        asked = {"profile": profile, "piece": {"cut": cut, "mass_g": 1500.0}, "tz": "UTC",
+                 "now": "2027-03-01T09:00", "serve_at": "2027-03-28T18:00"}  # fmt: skip
+        first = dish_document(asked)["options"][0]["method"]
+        answer = dish_document({**asked, "cure": {"method": first}})
+        assert {each["level"] for each in answer["notices"]} == {"note"}
+        assert answer["verdict"] == "go"
+        if CUTS[cut].kind != "fish":
+            assert "uncured" not in {each["code"] for each in answer["notices"]}
+
+
+def test_plain_meat_is_not_injected_and_a_spoon_of_ginger_is_no_bath():
+    """Plain meat has under 150 mg of sodium in 100 g (common practice); 20 g on 2 kg are 1 %."""
+    for sodium_mg, inside_c in ((140, 63), (400, 68)):
+        piece = {"cut": "pork-loin", "mass_g": 2000, "sodium_mg": sodium_mg}
+        answer = dish_document({"profile": "us", "piece": piece, "cure": {"method": "dry-brine"}})
+        assert answer["inside_c"] == inside_c
+    for ginger_g, is_told in ((20, False), (60, True)):
+        sauces = [{"name": "soy-sauce", "mass_g": 60}, {"name": "ginger", "mass_g": ginger_g}]
+        asked = dish("pork-loin", 2000, "sauce-marinade", sauces=sauces, days=2)
+        codes = {each["code"] for each in dish_document(asked)["notices"]}
+        assert ("enzyme-fruit" in codes) == is_told
+
+
 @pytest.mark.parametrize("cut", [name for name, cut in CUTS.items() if cut.kind == "fish"])
 def test_fish_for_the_pan_is_suggested_the_way_that_seasons_it_most(cut):
     """A day raw (rules) lets a mild edge season it by half a per cent or more, in a dry brine."""

@@ -98,7 +98,7 @@ def test_the_doubt_of_a_scale_is_never_more_than_all_of_a_line(mass_g, division_
         ({"cure": None}, "note", "uncured"),
         ({"method": "dry-cure"}, "note", "unused"),
         ({}, "caution", "curing-salt-handling"),
-        ({}, "caution", "brine-cold"),
+        ({}, "note", "brine-cold"),
         ({}, "note", "model"),
         ({"temperature_c": 16}, "caution", "no-model"),
         ({}, "note", "authority"),
@@ -112,8 +112,8 @@ def test_the_doubt_of_a_scale_is_never_more_than_all_of_a_line(mass_g, division_
         ({"cure": {"name": "celery"}}, "caution", "celery-unknown"),
         ({"cure": {"name": "celery", "nitrite_pct": 1}}, "note", "celery"),
         ({"method": "dry-cure", "heaped": True}, "stop", "curing-salt-heaped"),
-        ({"method": "dry-cure", "heaped": True, "cure": None}, "caution", "lift-on-time"),
-        ({"method": "strong-brine", "brine_salt_pct": 12}, "caution", "lift-on-time"),
+        ({"method": "dry-cure", "heaped": True, "cure": None}, "note", "lift-on-time"),
+        ({"method": "strong-brine", "brine_salt_pct": 12}, "note", "lift-on-time"),
         ({"method": "strong-brine", "brine_salt_pct": 1}, "caution", "no-model"),
         ({"method": "injection"}, "caution", "not-intact"),
         ({"method": "injection", "water_g": 120}, "stop", "needle-short"),
@@ -135,7 +135,7 @@ def test_the_doubt_of_a_scale_is_never_more_than_all_of_a_line(mass_g, division_
             "caution",
             "herbs-in-oil",
         ),
-        ({"method": "marinade"}, "caution", "boil-marinade"),
+        ({"method": "marinade"}, "note", "boil-marinade"),
     ],
 )
 def test_notices(changes, level, code):
@@ -357,3 +357,15 @@ def test_pumped_bacon_is_told_of_ascorbate():
         for each in weigh_document(changed(meat__will_be="bacon", method="injection"))["notices"]
     }
     assert "bacon-ascorbate" in codes
+
+
+@pytest.mark.parametrize(
+    ("days", "said"),
+    [(5.0, None), (5.01, "It would be raw for a little over 5 days; the caution is at 5 days."),
+     (6.0, "It would be raw for 6 days; the caution is at 5 days.")],
+)  # fmt: skip
+def test_exactly_at_a_limit_is_within_it(days, said):
+    """Red meat without nitrite: a caution beyond 5 days (USDA cold storage, from memory)."""
+    notices = weigh_document(changed(cure=None, method="dry-brine", days=days))["notices"]
+    texts = [each["text"] for each in notices if each["code"] == "raw-clock"]
+    assert [text.startswith(said) for text in texts] == ([] if said is None else [True])

@@ -235,9 +235,10 @@ def _of_time(document, mix, mean, taken, verdict):
             yield ("raw-clock", "stop")
         elif days > limits[0]:
             yield ("raw-clock", "caution")
-    if names & {"kiwi", "pineapple", "papaya", "pear", "ginger"}:
+    much = {name for name, grams in mix["names"].items() if grams >= 0.02 * mix["mass"]}
+    if much & {"kiwi", "pineapple", "papaya", "pear", "ginger"}:
         hours = 18
-        if names & {"kiwi", "pineapple", "papaya"}:
+        if much & {"kiwi", "pineapple", "papaya"}:
             hours = 2 if meat["thickness_mm"] <= 10 else 4
         is_known_short = days is not None and days * 24 <= hours
         yield ("enzyme-fruit", "note" if is_known_short else "caution")
@@ -290,7 +291,7 @@ def _of_heat(document, mean, verdict):
 
 def _done(document: dict) -> set:
     done = set(document.get("treatment", ()))
-    sold_salted = document["meat"].get("sodium_mg") is not None
+    sold_salted = (document["meat"].get("sodium_mg") or 0) >= 150
     return done | ({"injected"} if document["method"] == "injection" or sold_salted else set())
 
 

@@ -125,8 +125,16 @@ def reckon_mix(document: dict) -> dict:
     return found | {
         "mass": mass, "own": mass * (meat.get("sodium_mg") or 0) * 0.002542 / 100,
         "wet": wet, "brine": wet and not alone, "needle": needle, "unknown": unknown,
-        "cures": cures, "names": [line["name"] for line in document["lines"]],
+        "cures": cures,
+        "names": _summed((line["name"], line["amount"]) for line in document["lines"]),
     }  # fmt: skip
+
+
+def _summed(pairs) -> dict[str, float]:
+    masses: dict[str, float] = {}
+    for name, grams in pairs:
+        masses[name] = masses.get(name, 0.0) + grams
+    return masses
 
 
 def as_asked(document: dict, mix: dict) -> dict:

@@ -79,7 +79,7 @@ def reckon(document: dict) -> dict:
         "nitrite": n * curing, "nitrate": k * curing,
         "unknown": cure is not None and cure["name"] != "saltpetre" and n == 0,
         "cures": [cure] if cure else [],
-        "names": [each["name"] for each in document.get("sauces", [])],
+        "names": {each["name"]: each["mass_g"] for each in document.get("sauces", [])},
         "chloride": chloride * curing + sauce_salt,
     }  # fmt: skip
 

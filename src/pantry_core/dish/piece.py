@@ -160,7 +160,7 @@ def guess_notices(piece: Prepared) -> tuple[Notice, ...]:
         low=Millimetres(low, 0),
         high=Millimetres(high, 0),
     )
-    return (notice("caution", "thickness-guess", text, DOUBT),)
+    return (notice("note", "thickness-guess", text, DOUBT),)
 
 
 def size_notices(piece: Prepared) -> tuple[Notice, ...]:

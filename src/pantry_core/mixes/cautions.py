@@ -1,6 +1,6 @@
 """What a mix must say beside its numbers: one small function for each concern."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 
 from pantry_core.measures.said import days_between
 from pantry_core.meat import Meat
@@ -52,17 +52,18 @@ def cautions(judged: Judged, lines: Sequence[Line]) -> tuple[Notice, ...]:
             *_planned_cold(request),
             *_amount_of_salt(request, judged.mix),
             *scale(judged, lines),
-            *of_any_mix(judged, [each.name for each in request.sauces]),
+            *of_any_mix(judged, {each.name: each.mass_g for each in request.sauces}),
             *_model(judged),
             *_notes(judged),
         ]
     )
 
 
-def of_any_mix(judged: Judged, names: Sequence[str]) -> Iterator[Notice]:
+def of_any_mix(judged: Judged, masses: Mapping[str, float | None]) -> Iterator[Notice]:
     """What is said of a mix alike, whether it was asked for or found as a recipe.
 
-    Parameters: judged; names of the sauces, fruits, oils and herbs in it.
+    Parameters: judged; masses of the sauces, fruits, oils and herbs in it, by name, None where
+    nobody knows one [g].
     """
     request = judged.request
     yield from curing_salts(judged)
@@ -74,8 +75,8 @@ def of_any_mix(judged: Judged, names: Sequence[str]) -> Iterator[Notice]:
     yield from smoked(judged)
     yield from eaten_raw(request)
     yield from geometry(request.meat)
-    yield from softening(request, names)
-    yield from herbs_in_oil(request, names)
+    yield from softening(request, masses)
+    yield from herbs_in_oil(request, masses.keys())
     yield notice(
         "note",
         "authority",
@@ -132,7 +133,7 @@ def _handled(request: WeighRequest) -> Iterator[Notice]:
     """What is said of cold, vessel, used brine and raw marinade each time."""
     if request.is_wet:
         yield notice(
-            "caution",
+            "note",
             "brine-cold",
             say(
                 "The brine is at {fridge_goal_c} or below before the meat goes in. A used "
@@ -142,7 +143,7 @@ def _handled(request: WeighRequest) -> Iterator[Notice]:
             FRIDGE_GOAL_C,
         )
     yield notice(
-        "note" if request.method == "dry-brine" and request.cure is None else "caution",
+        "note",
         "vessel",
         "Glass, food plastic, stoneware or stainless steel. Never bare aluminium, copper or iron.",
         _PRACTICE,
@@ -152,10 +153,10 @@ def _handled(request: WeighRequest) -> Iterator[Notice]:
             "It must come out on time: left in, it goes on getting saltier. Rinse it, then let it "
             "rest until the salt has evened out."
         )
-        yield notice("caution", "lift-on-time", text, _PRACTICE)
+        yield notice("note", "lift-on-time", text, _PRACTICE)
     if request.method == "marinade" and request.meat.kind != "vegetable":
         text = "Boil used marinade before cooking with it."
-        yield notice("caution", "boil-marinade", text, _PRACTICE)
+        yield notice("note", "boil-marinade", text, _PRACTICE)
 
 
 def _amount_of_salt(request: WeighRequest, mix: Mix) -> Iterator[Notice]:

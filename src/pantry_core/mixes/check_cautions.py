@@ -32,11 +32,20 @@ def check_cautions(
         [
             *_salt(request, judged),
             *_by_volume(request, by_salt),
-            *of_any_mix(judged, [line.name for line in request.lines]),
+            *of_any_mix(judged, _masses(request)),
             *_two_counts(judged),
             *_time(judged),
         ]
     )
+
+
+def _masses(request: CheckRequest) -> dict[str, float | None]:
+    """All lines of one name together; None where nobody knows what one of them weighs [g]."""
+    masses: dict[str, float | None] = {}
+    for line in request.lines:
+        before = masses.get(line.name, 0.0)
+        masses[line.name] = None if before is None or line.grams is None else before + line.grams
+    return masses
 
 
 def _salt(request: CheckRequest, judged: Judged) -> Iterator[Notice]:

@@ -2,9 +2,9 @@
 
 from collections.abc import Iterator, Sequence
 
-from pantry_core.meat import NEVER_CURED, Kind
+from pantry_core.meat import NEVER_CURED
 from pantry_core.mixes.judged import Judged
-from pantry_core.mixes.request import Cure
+from pantry_core.mixes.request import Cure, WeighRequest
 from pantry_core.mixes.result import Line
 from pantry_core.notice import Notice, notice
 from pantry_core.quantities import CuringSalt, Division, Grams, Number, Percent, Ppm
@@ -28,7 +28,7 @@ _LABEL = Source("the label", Mark.PRACTICE)
 def curing_salts(judged: Judged) -> Iterator[Notice]:
     """All that its curing salts want said; what is given up without."""
     if not judged.cures:
-        yield from uncured(judged.request.meat.kind)
+        yield from uncured(judged.request)
         return
     told: set[str] = set()
     for cure, _ in judged.cures:
@@ -49,12 +49,14 @@ def curing_salts(judged: Judged) -> Iterator[Notice]:
         yield notice("caution", "bacon-ascorbate", text, BACON_ASCORBATE_PPM)
 
 
-def uncured(kind: Kind) -> Iterator[Notice]:
-    """What is given up without curing salt; fish and vegetables never have any."""
-    if kind == "fish":
+def uncured(request: WeighRequest) -> Iterator[Notice]:
+    """What is given up without curing salt, where people want a piece pink: never of a roast."""
+    if request.seasons:
+        return
+    if request.meat.kind == "fish":
         text = "Fish has no curing salt: only salt and cold protect it."
         yield notice("note", "uncured", text, _PRACTICE)
-    elif kind not in NEVER_CURED:
+    elif request.meat.kind not in NEVER_CURED:
         yield notice(
             "note",
             "uncured",

@@ -1,6 +1,6 @@
 """How long a piece may be kept raw, what lies with it included, set against the days asked for."""
 
-from collections.abc import Collection, Iterator
+from collections.abc import Collection, Iterator, Mapping
 
 from pantry_core.errors import within
 from pantry_core.foods.ingredient import ingredient, is_ingredient
@@ -10,6 +10,7 @@ from pantry_core.mixes.result import Nitrite, Ready
 from pantry_core.notice import Notice, notice
 from pantry_core.quantities import Days, Hours
 from pantry_core.rules.constants import (
+    ENZYME_LEAST,
     ENZYME_SLOW_H,
     ENZYME_THICK_H,
     ENZYME_THIN_H,
@@ -112,9 +113,12 @@ def judge_raw(limits: RawLimits | None, raw_h: float) -> Notice | None:
         return None
     for level, rule in (("stop", limits.stop), ("caution", limits.caution)):
         if days > rule.value:
+            said = days_said(days)
             text = say(
                 "It would be raw for {days}; {line} is at {rule}. {helps}",
-                days=days_said(days),
+                days=say("a little over {rule}", rule=Days(rule.value))
+                if str(said) == str(Days(rule.value))
+                else said,
                 line="the stop" if level == "stop" else "the caution",
                 rule=Days(rule.value),
                 helps=HELPS,
@@ -149,8 +153,14 @@ def kept_raw(
         yield notice("note", "raw-cured-keeps", text, RAW_FISH_AFTER_D)
 
 
-def softening(request: WeighRequest, names: Collection[str]) -> Iterator[Notice]:
-    """What must be said of fruit whose enzymes soften meat and then spoil it."""
+def softening(request: WeighRequest, masses: Mapping[str, float | None]) -> Iterator[Notice]:
+    """What must be said of fruit whose enzymes soften meat and then spoil it.
+
+    A little in a sauce is no bath of them; of what has no mass as much as matters is taken for
+    granted.
+    """
+    least_g = ENZYME_LEAST.value * request.meat.salted_g
+    names = [name for name, mass_g in masses.items() if mass_g is None or mass_g >= least_g]
     speeds = {ingredient(name).softens for name in names if is_ingredient(name)} - {""}
     if not speeds:
         return

@@ -11,6 +11,7 @@ from pantry_core.measures.units import RECIPE_GRAMS, RECIPE_ML, RecipeUnit
 from pantry_core.meat import Meat
 from pantry_core.mixes.mix import Mix
 from pantry_core.mixes.request import (
+    MOST_WATER_G,
     Cure,
     Days,
     InjectionShare,
@@ -21,6 +22,7 @@ from pantry_core.mixes.request import (
     Treatments,
     storage_is_the_meats,
 )
+from pantry_core.quantities import Kilograms
 from pantry_core.rules.cures import CURE_KEYS, CureName
 from pantry_core.rules.ingredients import Ingredient, Role
 from pantry_core.rules.profiles import ProfileName
@@ -28,7 +30,6 @@ from pantry_core.text import either, say
 
 MOST_LINES = 200
 MOST_AMOUNT = 1e6
-MOST_LINE_G = 1e6
 
 
 class RecipeLine(Document):
@@ -158,6 +159,21 @@ class CheckRequest(Document):
     ]
 
     _storage = model_validator(mode="before")(storage_is_the_meats)
+
+    @field_validator("lines")
+    @classmethod
+    def _can_be_lifted(cls, lines: tuple[RecipeLine, ...]) -> tuple[RecipeLine, ...]:
+        total_g = sum(line.grams or 0.0 for line in lines)
+        if total_g > MOST_WATER_G:
+            raise wrong(
+                "too_much",
+                say(
+                    "all lines together have {total}; use at most {most}",
+                    total=Kilograms(total_g / 1000.0, 0),
+                    most=Kilograms(MOST_WATER_G / 1000.0, 0),
+                ),
+            )
+        return lines
 
     @field_validator("heaped")
     @classmethod

@@ -9,6 +9,7 @@ from pantry_core.document import Document, wrong
 from pantry_core.foods.ingredient import ingredient, is_ingredient
 from pantry_core.foods.table import is_food
 from pantry_core.meat import Meat, Treatment
+from pantry_core.rules.constants import READY_SALTED_MG
 from pantry_core.rules.cures import CURING_SALTS, CureName
 from pantry_core.rules.ingredients import SAUCES
 from pantry_core.rules.profiles import ProfileName
@@ -270,9 +271,12 @@ class WeighRequest(Document):
 
     @property
     def treatments(self) -> frozenset[Treatment]:
-        """All that was done to it: a needle, and meat sold ready-salted, count as injected."""
+        """All that was done to it: a needle, and meat sold ready-salted, count as injected.
+
+        Plain meat has some sodium of its own.
+        """
         done: set[Treatment] = set(self.treatment)
-        if self.method == "injection" or self.meat.sodium_mg is not None:
+        if self.method == "injection" or (self.meat.sodium_mg or 0.0) >= READY_SALTED_MG.value:
             done.add("injected")
         return frozenset(done)
 

@@ -51,6 +51,9 @@ THIN_FOR_MASS = Rule(
     "thin-for-mass", 1000.0, "volume of the piece / thickness³", "a sheet, no piece", Mark.PRACTICE
 )
 
+READY_SALTED_MG = Rule(
+    "ready-salted", 150.0, "mg Na per 100 g", "plain meat has less", Mark.PRACTICE
+)
 LONG_CURE_SALT_PCT = Rule(
     "long-cure-salt", 2.0, "% salt", "salt that a long cure needs", Mark.PRACTICE
 )
@@ -68,6 +71,9 @@ ENZYME_THIN_H = Rule(
 )
 ENZYME_THICK_H = Rule(
     "enzyme-fruit-thick", 4.0, "h", "kiwi, pineapple, papaya, raw, thicker", Mark.PRACTICE
+)
+ENZYME_LEAST = Rule(
+    "enzyme-least", 0.02, "g fruit per g of meat", "less in a sauce does not soften", Mark.PRACTICE
 )
 ENZYME_SLOW_H = Rule("enzyme-fruit-slow", 18.0, "h", "pear and ginger, overnight", Mark.PRACTICE)
 HERBS_IN_OIL_D = Rule(

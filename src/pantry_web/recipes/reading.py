@@ -9,11 +9,12 @@ from pantry_core.dish.answer import DishOut
 from pantry_core.dish.piece import prepared, treatment_of
 from pantry_core.dish.request import Piece
 from pantry_core.foods.ingredient import ingredient, is_ingredient
+from pantry_core.formats.reading import WrongInput, read_document
 from pantry_core.measures.quantity import NotAQuantity, parse_number
 from pantry_core.mixes.check import CheckOut, check
 from pantry_core.mixes.recipe import CheckRequest
 from pantry_core.mixes.request import Sauce
-from pantry_core.recipes.found import factor, read_lines
+from pantry_core.recipes.found import NotARecipe, factor, read_lines
 from pantry_core.recipes.lines import ReadLine
 from pantry_core.recipes.weights import line_grams
 from pantry_core.recipes.words import Cups
@@ -23,7 +24,7 @@ from pantry_web.feasts.documents import Document, House, dish_document
 from pantry_web.feasts.line_labels import label_of
 from pantry_web.feasts.models import Dish
 from pantry_web.planning.answers import work_out
-from pantry_web.sentences import tell
+from pantry_web.sentences import sentence_of, tell
 
 LEFT_OUT = "none"
 """What is chosen for a line that is to be left out."""
@@ -113,7 +114,7 @@ def read_recipe(
     the recipe says [d]; used_share of the liquid [-]; injection_share [-]; held_back, the share of
     the spices kept for the pot [-]; is_scaled, whether "per pound" and the like is scaled to the
     piece; answers to what was asked, by field.
-    Raises: NotARecipe for a text that is too long.
+    Raises: NotARecipe for a text that is too long, and for amounts that nobody lifts.
     """
     piece = prepared(Piece.model_validate(dish.piece))
     shown, document, spices = [], [], []
@@ -135,7 +136,7 @@ def read_recipe(
     read = ReadRecipe(tuple(shown), None, None, (), None, None)
     if not document or read.is_open:
         return read
-    request = CheckRequest.model_validate(
+    request = _request(
         {
             "profile": house.profile,
             "meat": piece.meat.model_dump(),
@@ -155,6 +156,13 @@ def read_recipe(
     answer = work_out(dish_document(right, house, dish.vessel))
     told = answer if isinstance(answer, DishOut) else None
     return ReadRecipe(tuple(shown), out, request, tuple(spices), right, told)
+
+
+def _request(document: Document) -> CheckRequest:
+    try:
+        return read_document(CheckRequest, document)
+    except WrongInput as error:
+        raise NotARecipe(sentence_of(error.problems[0].what)) from None
 
 
 def _packet(document: list[dict[str, object]], house: House) -> dict[str, object] | None:
