@@ -193,3 +193,21 @@ def test_no_reading_from_another_place_makes_the_warm_hours_fewer(before, celsiu
     first = warm_h(now="13:35")
     assert first > 0.5
     assert warm_h(read("13:36", celsius, "smoke-hot"), now="13:40") >= first
+
+
+@pytest.mark.parametrize(
+    ("readings", "is_done"),
+    [  # a bird needs 74 (USDA, from memory); the lowest of several spots within ten minutes counts
+        ((("11:05", 76),), True), ((("10:40", 60), ("11:05", 76)), True),
+        ((("11:02", 70), ("11:05", 75)), True), ((("11:05", 60),), False),
+        ((("11:00", 76), ("11:05", 66)), False), ((("11:00", 76), ("11:25", 66)), False),
+        ((("11:04", 66), ("11:05", 76)), False),
+    ],
+)  # fmt: skip
+def test_the_coolest_spot_counts_and_a_lower_reading_later_does(readings, is_done):
+    facts = [at("10:00", "step-started", "roast"), *(read(when, c) for when, c in readings)]
+    facts += [at("11:30", "step-ended", "roast"), at("11:30", "step-started", "stand")]
+    asked = dish("chicken", 1800, "dry-brine")
+    answer = dish_document({**asked, "tz": "UTC", "now": "2027-03-20T11:40", "facts": facts})
+    stops = {each["code"] for each in answer["notices"] if each["level"] == "stop"}
+    assert stops == (set() if is_done else {"not-done"})

@@ -11,6 +11,7 @@ from pantry_core.dish.clock import Clock
 from pantry_core.dish.cooking import Cook
 from pantry_core.dish.course import TENDER_FROM_C, Course, course_of
 from pantry_core.dish.heat_helps import LATE_FROM_H, heat_helps
+from pantry_core.dish.spots import coolest_spot
 from pantry_core.heat.doneness import hold_needed_min
 from pantry_core.heat.forecast import Reading
 from pantry_core.heat.media import MediumName
@@ -63,8 +64,10 @@ class Known:
 
     @property
     def read_c(self) -> float | None:
-        """What was read last [°C]."""
-        return self.readings[-1].inside_c if self.readings else None
+        """What counts of what was read: of what cools the last, else the coolest spot [°C]."""
+        if "cold_c" in (self.step.until or {}):
+            return self.readings[-1].inside_c if self.readings else None
+        return coolest_spot(self.readings)
 
 
 def gate_of(
@@ -264,7 +267,7 @@ def _is_hot(known: Known, goal_c: float) -> bool:
     for each in known.readings:
         is_there = each.inside_c >= goal_c - JUST_AS_HOT
         since_h = (each.at_h if since_h is None else since_h) if is_there else None
-    if since_h is None:
+    if since_h is None or (known.read_c or 0.0) < goal_c - JUST_AS_HOT:
         return False
     return 60.0 * (known.readings[-1].at_h - since_h) >= known.hold_min
 

@@ -6,9 +6,10 @@ from typing import Final
 from pantry_core.dish.answer import DishStep
 from pantry_core.dish.cooking import Cook
 from pantry_core.dish.gates import JUST_AS_HOT, is_held
+from pantry_core.dish.spots import coolest_spot
 from pantry_core.heat.forecast import Reading
 from pantry_core.heat.through import stood
-from pantry_core.history.log import Log, hours_between
+from pantry_core.history.log import Happened, Log, hours_between
 from pantry_core.notice import Notice, notice
 from pantry_core.quantities import Celsius
 from pantry_core.routes.heating import as_stage, start_c
@@ -40,7 +41,7 @@ def passed_too_soon(
         Reading(hours_between(began, each.at), each.temperature_c)
         for each in log.happened
         if each.what == "temperature-read" and each.step in cooked
-        and each.temperature_c is not None
+        and each.temperature_c is not None and _is_at_the_heat(each, log)
     ]  # fmt: skip
     ends = {end for each in steps if each.id in cooked for end in each.until or {}}
     is_to_be_read = "inside_c" in ends or not ends
@@ -52,15 +53,20 @@ def passed_too_soon(
             )
             yield notice("caution", "not-read", text, _PRACTICE)
         return
-    hottest_c = max(each.inside_c for each in read)
-    if hottest_c < safe_c - JUST_AS_HOT and not is_held(read, safe_c):
+    read_c = coolest_spot(read) or 0.0
+    if read_c < safe_c - JUST_AS_HOT and not is_held(read, safe_c):
         text = say(
-            "{hottest_c} of {safe_c} when it was taken from the heat: back to the heat "
+            "{read_c} of {safe_c} when it was taken from the heat: back to the heat "
             "until the probe says so.",
-            hottest_c=Celsius(hottest_c),
+            read_c=Celsius(read_c),
             safe_c=Celsius(safe_c),
         )
         yield notice("stop", "not-done", text, _PRACTICE)
+
+
+def _is_at_the_heat(reading: Happened, log: Log) -> bool:
+    ended = log.last("step-ended", reading.step)
+    return ended is None or reading.at <= ended.at
 
 
 def never_reached(steps: Sequence[DishStep], cook: Cook, way: Route) -> Iterator[Notice]:
