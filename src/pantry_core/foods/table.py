@@ -62,10 +62,8 @@ class Food:
     @property
     def source(self) -> Source:
         """Where its figures are from, its water perhaps from two tables."""
-        told = f"{DATABASE}, no. {self.number}"
-        if self.also:
-            told = f"{told}; water also {SECOND}, {self.also}"
-        return Source(told, Mark.SOURCE)
+        second = f"; water also {SECOND}, {self.also}" if self.also else ""
+        return Source(f"{DATABASE}, no. {self.number}{second}", Mark.SOURCE)
 
 
 @dataclass(frozen=True, slots=True)

@@ -264,13 +264,13 @@ def _ingredient(line: ReadLine, found: Match, amount: Amount | None) -> ReadLine
     if amount.is_heaped and is_by_volume and role in ("salt", "cure"):
         what = "A heaped spoon is half as much again as a level one. Weigh it, or say level spoons."
         return replace(line, problem=what)
-    known = ingredient(found.keys[0])
+    thing = ingredient(found.keys[0])
     if unit == "piece":
-        known, value, unit = counted(known, value, amount, line.words)
-        line = replace(line, keys=(known.key, *found.keys[1:]))
+        thing, value, unit = counted(thing, value, amount, line.words)
+        line = replace(line, keys=(thing.key, *found.keys[1:]))
     line = replace(line, amount=value, unit=unit)
-    if unit == "piece" and role != "spice" and known.g_per_piece is None:
-        name = known.name.lower()
+    if unit == "piece" and role != "spice" and thing.g_per_piece is None:
+        name = thing.name.lower()
         what = say("How much {name}? It is not counted; use a weight or a volume.", name=name)
         return replace(line, problem=what)
     must_answer = found.must_answer and (is_by_volume or not found.by_volume)

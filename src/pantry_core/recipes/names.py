@@ -256,17 +256,17 @@ def match(words: str) -> Match | None:
     is_unsalted = UNSALTED.search(tidy) is not None or plain != " ".join(words.lower().split())
     if is_unsalted:
         tidy = " ".join(UNSALTED.sub(" ", plain).replace("-", " ").split())
-    found = next((found for pattern, found in _COMPILED if pattern.search(tidy)), None)
-    if found is None or found.keys[0] in _LOOSE_KEYS:
-        of_table = _of_the_table(words, found, is_unsalted=is_unsalted)
+    by_rule = next((meant for pattern, meant in _COMPILED if pattern.search(tidy)), None)
+    if by_rule is None or by_rule.keys[0] in _LOOSE_KEYS:
+        of_table = _of_the_table(words, by_rule, is_unsalted=is_unsalted)
         if of_table is not None:
             return of_table
-    if found is not None and is_unsalted and found in _UNSALTED_KEYS:
-        return _sure(_UNSALTED_KEYS[found])
-    return found
+    if by_rule is not None and is_unsalted and by_rule in _UNSALTED_KEYS:
+        return _sure(_UNSALTED_KEYS[by_rule])
+    return by_rule
 
 
-def _of_the_table(words: str, found: Match | None, *, is_unsalted: bool) -> Match | None:
+def _of_the_table(words: str, by_rule: Match | None, *, is_unsalted: bool) -> Match | None:
     """A food of the table, where it says more than the rule that fits the words."""
     key = food_of(words)
     if key is None:
@@ -274,7 +274,7 @@ def _of_the_table(words: str, found: Match | None, *, is_unsalted: bool) -> Matc
     of_table = ingredient(key)
     if is_unsalted and of_table.salt >= SALTY:
         return None
-    if found is not None and found.must_answer and of_table.salt < SALTY:
+    if by_rule is not None and by_rule.must_answer and of_table.salt < SALTY:
         return None
     return _sure(key)
 
