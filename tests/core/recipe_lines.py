@@ -157,6 +157,7 @@ LINES: list[tuple] = [
     ("1 tbsp celery seed", ("celery-seed", 1, "tbsp")),
     ("1 l chicken stock", ASK),
     ("2 stock cubes", ASK),
+    ("50 g quince paste", ASK),
     ("1 beef bouillon cube", ("beef-stock-cube", 1, "piece")),
     ("1 tbsp house seasoning", ASK),
     ("2 tbsp barbecue rub", ASK),
@@ -245,10 +246,13 @@ LINES: list[tuple] = [
     ("2 cipolle", ("onion", 2, "piece")),
     ("30 g di capperi", ("capers", 30, "g")),
     ("1 tsp onion powder", ("onion-powder", 1, "tsp")),
+    ("200 g tempeh", ("16114", 200, "g")),
+    ("1 cup yam", ("11601", 1, "us-cup")),
     # what only sounds like one
     ("1 tsp lemon pepper", ASK),
     ("2 tbsp onion soup mix", ASK),
     ("1 tbsp low-salt miso", ASK),
     ("2 stock cubes", ASK),
+    ("50 g quince paste", ASK),
     ("1 tsp garlic salt", ASK),
 ]

@@ -142,7 +142,7 @@ def test_a_second_national_table_has_about_the_same_water():
 def test_a_figure_says_where_it_is_from():
     assert food("miso").source.mark is Mark.SOURCE
     assert "16112" in food("miso").source.source
-    assert foods_named("haddock smoked") == ("15035",)
+    assert foods_named("smoked haddock") == ("15035",)
     assert foods_named("") == ()
     with pytest.raises(KeyError):
         food("unicorn")

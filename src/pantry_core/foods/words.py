@@ -24,9 +24,15 @@ _KEPT: Final = "dried dry ground leaf leave fresh salted sal seed"
 """Words of those that may stand by what is dried, ground or salted as the table has it."""
 
 
+_APART: Final = frozenset(("paste",))
+"""Words whose stem would be that of another: a paste is no pasta."""
+
+
 def _stem(word: str) -> str:
     """A word without what makes it plural, in five languages, as far as that goes."""
     bare = re.sub(r"(?<=[^s])s$", "", word)
+    if bare in _APART:
+        return bare
     return _ENDINGS.sub("", bare) if len(bare) > 4 else bare
 
 
@@ -96,18 +102,31 @@ def food_of(words: str) -> str | None:
     return key
 
 
-def foods_named(text: str, most: int = 20) -> tuple[str, ...]:
-    """Numbers of foods of the table whose description has all words of a text, short ones first.
+@lru_cache
+def _by_head() -> dict[str, list[tuple[frozenset[str], int, str]]]:
+    """The foods of the table by the first word of their description, which says what they are."""
+    index: dict[str, list[tuple[frozenset[str], int, str]]] = {}
+    for row in rows().values():
+        words = stems(row.name)
+        index.setdefault(words[0], []).append((frozenset(words), len(row.name), row.number))
+    return index
 
-    Parameters: text; most, so many at the most.
-    Returns: numbers; none for a text without words.
 
-    >>> foods_named("haddock raw")[:1]
-    ('15033',)
+def foods_named(text: str) -> tuple[str, ...]:
+    """Foods of the table whose description has all words of a text, and begins with one of them.
+
+    Parameters: text, of a recipe's line without its amount and unit.
+    Returns: numbers, the shortest description first; none for a text without words.
+    Raises: nothing.
+
+    >>> foods_named("tempeh")[0], foods_named("smoked haddock"), foods_named("unicorn")
+    ('16114', ('15035',), ())
     """
     wanted = set(stems(text))
-    if not wanted:
-        return ()
-    fitting = [row for row in rows().values() if wanted <= set(stems(row.name))]
-    fitting.sort(key=lambda row: (len(row.name), row.number))
-    return tuple(row.number for row in fitting[:most])
+    fitting = sorted(
+        (length, number)
+        for word in wanted
+        for words, length, number in _by_head().get(word, ())
+        if wanted <= words
+    )
+    return tuple(number for _, number in fitting)

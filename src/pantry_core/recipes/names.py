@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from pantry_core.foods.ingredient import SALTY, ingredient
-from pantry_core.foods.words import food_of
+from pantry_core.foods.words import food_of, foods_named
 
 _CURE = r"(?:pink |tinted )?(?:cur(?:e|ing)|cured)(?: (?:salt|powder|mix))?"
 _PINK = r"(?:pink|cur(?:e|ing)) salt"
@@ -263,6 +263,9 @@ def match(words: str) -> Match | None:
             return of_table
     if by_rule is not None and is_unsalted and by_rule in _UNSALTED_KEYS:
         return _sure(_UNSALTED_KEYS[by_rule])
+    if by_rule is None and not is_unsalted and not meats(words):
+        numbers = foods_named(words)
+        return _sure(numbers[0]) if numbers else None
     return by_rule
 
 
