@@ -9,6 +9,7 @@ from pantry_core.dish.answer import DishOut
 from pantry_core.dish.piece import prepared, treatment_of
 from pantry_core.dish.request import Piece
 from pantry_core.foods.ingredient import ingredient, is_ingredient
+from pantry_core.foods.table import food, is_food
 from pantry_core.formats.reading import WrongInput, read_document
 from pantry_core.measures.quantity import NotAQuantity, parse_number
 from pantry_core.mixes.check import CheckOut, check
@@ -61,6 +62,11 @@ class AskedLine:
     def name(self) -> str:
         """What it was taken for, as a cook says it."""
         return ingredient(self.key).name if self.key else ""
+
+    @property
+    def basis(self) -> str:
+        """Where the figures of a food of the table are from; "" for what is no such food."""
+        return food(self.key).source.basis if self.key and is_food(self.key) else ""
 
 
 @dataclass(frozen=True, slots=True)
