@@ -48,7 +48,7 @@ def with_lines(*lines, **changes):
         (with_lines(("curing-salt-1", 12, "g"), days=2), "caution", "too-short"),
         (with_lines(("salt-table", 300, "g"), method="strong-brine", days=9), "note", "after-days"),
         (with_lines(method="strong-brine"), "note", "lift-on-time"),
-        (with_lines(method="injection"), "caution", "not-intact"),
+        (with_lines(method="injection"), "note", "not-intact"),
         (with_lines(method="injection", used_share=0.05), "stop", "needle-short"),
         (with_lines(method="dry-cure", used_share=0.5), "note", "unused"),
         (with_lines(("curing-salt-1", 6, "g"), method="dry-cure", heaped=True),

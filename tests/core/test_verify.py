@@ -47,7 +47,8 @@ def test_limits_of_nitrite_come_to_the_same_by_ounces_and_gallons(rule, ppm):
      ("cooling-cured-from", 130), ("cooling-cured-first-stage", 80), ("fridge-stop", 41),
      ("cooling-cured-second-stage", 45), ("warming-from", 50), ("warming-to", 130),
      ("histamine-from", 40), ("fridge-goal", 40), ("warm-box", 140), ("hot-kitchen", 90),
-     ("smoker-air", 225)],
+     ("kept-warm", 140), ("parasites-us-cold", -4), ("parasites-deep-cold", -31),
+     ("fridge-quiet", 40)],
 )  # fmt: skip
 def test_degrees_are_those_of_the_documents_in_fahrenheit(rule, fahrenheit):
     assert abs(RULES[rule].value - (fahrenheit - 32) / 1.8) <= 0.5

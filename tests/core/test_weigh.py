@@ -50,6 +50,10 @@ def test_nitrite_just_below_what_is_enough_does_not_read_like_it():
     assert "120 ppm is enough" in text
 
 
+OIL = {"method": "marinade", "target_salt_pct": 0, "cure": None,
+       "sauces": [{"name": "oil", "mass_g": 50}]}  # fmt: skip
+
+
 @pytest.mark.parametrize(
     ("mass_g", "division_g", "text"),
     [  # 1 % of 10 g is 0.1 g, of 300 g 3 g; a step of 1 g is 33 % of that
@@ -97,7 +101,7 @@ def test_the_doubt_of_a_scale_is_never_more_than_all_of_a_line(mass_g, division_
         ({"meat__thickness_mm": 9}, "caution", "thin-for-mass"),
         ({"cure": None}, "note", "uncured"),
         ({"method": "dry-cure"}, "note", "unused"),
-        ({}, "caution", "curing-salt-handling"),
+        ({}, "note", "curing-salt-handling"),
         ({}, "note", "brine-cold"),
         ({}, "note", "model"),
         ({"temperature_c": 16}, "caution", "no-model"),
@@ -115,7 +119,7 @@ def test_the_doubt_of_a_scale_is_never_more_than_all_of_a_line(mass_g, division_
         ({"method": "dry-cure", "heaped": True, "cure": None}, "note", "lift-on-time"),
         ({"method": "strong-brine", "brine_salt_pct": 12}, "note", "lift-on-time"),
         ({"method": "strong-brine", "brine_salt_pct": 1}, "caution", "no-model"),
-        ({"method": "injection"}, "caution", "not-intact"),
+        ({"method": "injection"}, "note", "not-intact"),
         ({"method": "injection", "water_g": 120}, "stop", "needle-short"),
         (
             {"method": "injection", "water_g": 500, "cure": {"name": "cure-1", "ingoing_ppm": 190}},
@@ -130,11 +134,10 @@ def test_the_doubt_of_a_scale_is_never_more_than_all_of_a_line(mass_g, division_
             "caution",
             "enzyme-fruit",
         ),
-        (
-            {"method": "marinade", "sauces": [{"name": "oil", "mass_g": 50}]},
-            "caution",
-            "herbs-in-oil",
-        ),
+        ({**OIL}, "note", "herbs-in-oil"),  # up to five days (common practice)
+        ({**OIL, "days": 5}, "note", "herbs-in-oil"),
+        ({**OIL, "days": 6}, "caution", "herbs-in-oil"),
+        ({**OIL, "days": 7.1}, "stop", "herbs-in-oil"),
         ({"method": "marinade"}, "note", "boil-marinade"),
     ],
 )

@@ -14,6 +14,7 @@ WATER = {"fish": 0.70, "vegetable": 0.92}
 SATURATED = 0.264 / 0.736
 D = {"poultry": 2.5e-10, "fish": 2.0e-10}  # m²/s at 4 °C; the rest 2.5e-10
 OPENED = {"injected", "pricked", "slashed", "bladed", "rolled"}
+LIQUIDS = ("oil", "vinegar", "soy-sauce", "fish-sauce", "wine", "beer", "buttermilk", "yoghurt")
 RED = ("pork", "beef", "lamb", "game")
 JUDGED = {
     "nitrite-over", "nitrite-low", "nitrate-over", "nitrate-bacon", "curing-salt-fish",
@@ -157,7 +158,7 @@ def _taken_up(document: dict, mix: dict) -> tuple[float, float]:
     kept = kept and meat.get("storage", "meal") != "meal"
     if document.get("days") and mix["all_salt"] > 0 and (lifted or kept):
         part = _followed(document, mix)
-        share = (own + part * (even - own)) / even
+        share = min((own + part * (even - own)) / even, 1.0)
     elif lifted:
         share = min(_lift_at(document) / (even * to_pct), 1.0)
     return even * to_pct * share, share
@@ -214,6 +215,8 @@ def _of_a_cure(document, meat, cure):
 
 
 def _of_salt(document, mix):
+    if mix["wet"] and mix["liquid"] > 0:
+        _not_near(mix["all_salt"] / (mix["all_salt"] + mix["liquid"]), 0.264, 0.01)
     if mix.get("water", 0) < 0 or (
         mix["wet"]
         and mix["all_salt"] > 0
@@ -223,13 +226,13 @@ def _of_salt(document, mix):
     celsius = document["temperature_c"]
     if celsius > 5:
         yield ("too-warm", "stop")
-    elif celsius > 4:
+    elif celsius > (4.4 if document["profile"] == "us" else 5):
         yield ("fridge-warm", "caution")
 
 
 def _of_time(document, mix, mean, taken, verdict):
     meat, days, names = document["meat"], document.get("days"), set(mix["names"])
-    limits = _raw_limits(document, mean, taken, verdict)
+    limits = _raw_limits(document, mix, mean, taken, verdict)
     if limits and days:
         if days > limits[1]:
             yield ("raw-clock", "stop")
@@ -242,33 +245,49 @@ def _of_time(document, mix, mean, taken, verdict):
             hours = 2 if meat["thickness_mm"] <= 10 else 4
         is_known_short = days is not None and days * 24 <= hours
         yield ("enzyme-fruit", "note" if is_known_short else "caution")
-    if "oil" in names:
-        yield ("herbs-in-oil", "caution")
+    if "oil" in names and not _keeps_in_oil(mix):
+        lies = days or 0
+        yield ("herbs-in-oil", "stop" if lies > 7 else "caution" if lies > 5 else "note")
 
 
-def _raw_limits(document, mean, taken, verdict):
+def _keeps_in_oil(mix):
+    """3.5 % of salt in its water, or an eighth of its liquid vinegar (common practice)."""
+    salted = mix["all_salt"] and 100 * mix["all_salt"] / (mix["all_salt"] + mix["liquid"])
+    liquids = {name: grams for name, grams in mix["names"].items() if name in LIQUIDS}
+    acid = sum(grams for name, grams in liquids.items() if name == "vinegar")
+    return salted >= 3.5 or (sum(liquids.values()) and acid / sum(liquids.values()) >= 0.125)
+
+
+def _raw_limits(document, mix, mean, taken, verdict):
     meat, timed = document["meat"], document["method"] == "strong-brine"
-    lifted = timed or document.get("heaped")
-    salt = min(_lift_at(document), mean) if lifted else document["target_salt_pct"]
-    for limit in (2.0, 1.5) if lifted else ():
-        _not_near(salt, limit)
-    if timed and meat["kind"] in RED:
-        _not_near(taken, 50)
-    kind, cured = meat["kind"], verdict == "ok" and salt >= 2
+    around = document["target_salt_pct"]
+    if timed:
+        around = 100 * mix["all_salt"] / mix["pickle"]
+    counts = _counts(meat, mix, mix["nitrite"])
+    even = next((counts[each] for each in ("even_ppm", "needle_ppm", "dry_ppm")
+                 if counts[each] is not None), 0)  # fmt: skip
+    unread = (document.get("cure") or {}).get("name") == "nitrite-salt"
+    cured = around >= 2 and (unread if verdict == "unknown" else round(even, 1) >= 100)
+    salted = document["method"] in ("dry-brine", "dry-cure") and around >= 0.8
+    kind = meat["kind"]
     if kind == "vegetable" or meat.get("species") == "mackerel":
         return None if kind == "vegetable" else (1, 2)
     if meat.get("form") == "ground":
         return (5, 7) if cured and kind != "fish" else (2, 3)
-    if kind == "fish":
-        return 2, 5
-    if kind == "poultry" or meat.get("species") == "rabbit":
-        return (5, 7) if cured else (3, 5) if document["method"] == "dry-brine" else (2, 5)
-    is_timed_cure = timed and verdict in ("ok", "low") and taken >= 50 and salt >= 1.5
-    return (21, 28) if cured else (14, 21) if is_timed_cure else (5, 10)
+    if kind in ("fish", "poultry") or meat.get("species") == "rabbit":
+        if cured and kind != "fish":
+            return 5, 7
+        return (3, 5) if salted else (2, 5)
+    if cured:
+        return 21, 28
+    if timed or document.get("heaped"):
+        _not_near(mean, 1.0)
+        _not_near(taken, 40)
+    return (14, 21) if taken >= 40 and mean >= 1 else (5, 10)
 
 
-def _not_near(value: float, limit: float) -> None:
-    if value != limit and abs(value / limit - 1) < NEAR:
+def _not_near(value: float, limit: float, near: float = NEAR) -> None:
+    if value != limit and abs(value / limit - 1) < near:
         raise TooNear
 
 
@@ -278,7 +297,7 @@ def _of_heat(document, mean, verdict):
         yield ("parasites" if meat["kind"] == "fish" else "raw-meat", "stop")
     inside = _inside(document)
     if inside is not None and OPENED & _done(document):
-        yield ("not-intact", "caution")
+        yield ("not-intact", "note")
     if meat.get("will_be") == "smoked" and meat["kind"] == "fish" and kept:
         in_water = mean / 100 / _water(meat)
         comes_to = 100 * in_water / (1 + in_water)
@@ -286,7 +305,7 @@ def _of_heat(document, mean, verdict):
         _not_near(comes_to, least)
         if comes_to < least:
             yield ("water-phase-low", "stop")
-        yield ("smoked-fish-kept", "caution")
+        yield ("smoked-fish-kept", "note")
 
 
 def _done(document: dict) -> set:

@@ -8,7 +8,6 @@ from pantry_core.heat.chill import brine_warm
 from pantry_core.heat.choice import doneness
 from pantry_core.heat.cooling import cooling
 from pantry_core.heat.inside import inside_rule
-from pantry_core.heat.smoke import judge_smoke
 from pantry_core.heat.thermometer import boiling_c, checked
 from pantry_core.heat.warm import HOT_C, hours_too_warm, judge_fridge, judge_hours_too_warm
 from pantry_core.meat import Meat
@@ -41,18 +40,8 @@ def warmed(kind, hours, read_c, *, mackerel):
     return "stop" if counted > most else "caution" if counted else None
 
 
-def smoked(hours, air_c, *, cured, intact):
-    """FSIS Appendix A, USDA (from memory); four hours by common practice."""
-    found = []
-    if not cured and not intact and hours > 4:
-        found.append("stop" if hours > 6 else "caution")
-    elif hours > 6:
-        found.append("caution")
-    return [*found, *(["caution"] if not cured and air_c < 107 else [])]
-
-
 LEAST = {  # by the cook's choice (common practice); 63 for 3 min what is opened (Food Code)
-    "beef": 52, "lamb": 52, "game": 52, "pork": 58, "breast": 57, "opened": 63, "fish": 45,
+    "beef": 52, "lamb": 52, "game": 52, "pork": 58, "breast": 57, "opened": 63, "fish": 48,
 }  # fmt: skip
 RULE = {"breast": 74, "opened": 68}
 
@@ -100,16 +89,12 @@ def disagreement(dice) -> str | None:
     told = judge_hours_too_warm(counted, is_hot=(read_c or 0) > HOT_C.value)
     if (told and told.level) != warmed(kind, hours, read_c, mackerel=mackerel):
         return f"warmth {kind} {hours} {read_c} {mackerel}"
-    hours, air_c = dice.uniform(3, 7.5), dice.choice([dice.uniform(40, 140), dice.uniform(97, 117)])
-    notices = judge_smoke(hours, air_c, is_cured=cured, is_intact=again)
-    if [each.level for each in notices] != smoked(hours, air_c, cured=cured, intact=again):
-        return f"smoke {hours} {air_c} {cured} {again}"
     celsius = dice.uniform(3.4, 5.6)
-    level = [] if celsius <= 4 else ["caution"] if celsius <= 5 else ["stop"]
+    level = [] if celsius <= 4.4 else ["caution"] if celsius <= 5 else ["stop"]
     if [each.level for each in brine_warm(celsius)] != level:
         return f"brine {celsius}"
     fridge = judge_fridge(celsius)
-    code = None if celsius <= 4 else "fridge-warm" if celsius <= 5 else "fridge-too-warm"
+    code = None if celsius <= 4.4 else "fridge-warm" if celsius <= 5 else "fridge-too-warm"
     return None if (fridge and fridge.code) == code else f"fridge {celsius}"
 
 

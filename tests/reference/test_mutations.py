@@ -22,6 +22,15 @@ NO_LIMITS = {
     "smoked-fish-hold", "tender-from", "tender-to", "herbs-in-oil", "cooling-from",
     "cooling-cured-from", "leftovers", "cooling-cured-nitrite", "bacon-ascorbate",
     "nitrite-salt-least", "nitrite-salt-most", "heap", "nitrate-in-saltpetre", "seasoned",
+    "fridge-goal",
+}  # fmt: skip
+OF_HISTORIES = {
+    # asked of a history, and tried there
+    "herbs-in-oil-on-meat", "herbs-in-oil-on-meat-stop", "herbs-in-oil-acid", "herbs-in-oil-salt",
+    "wholly-cured-salt", "wholly-cured-share", "wholly-cured-nitrite", "partly-cured-salt",
+    "partly-cured-nitrite", "protected-out-of-the-cure", "dry-salted", "warm-air-asks",
+    "bone-taint", "bone-taint-depth", "smoke-warming", "smoke-warming-uncured", "warming-stop",
+    "parasites-killed",
 }  # fmt: skip
 
 
@@ -37,7 +46,11 @@ def limits() -> list[Rule]:
     ]
     nitrates = [rule for each in profiles.PROFILES.values() for rule in each.nitrate.values()]
     found = {each.id: each for each in (*rules_in(*modules), *of_profiles, *by_case, *nitrates)}
-    return [each for each in found.values() if each.id not in NO_LIMITS and each.value]
+    left_out = NO_LIMITS | OF_HISTORIES
+    return [
+        each for each in found.values()
+        if each.value and each.id not in left_out and not each.id.endswith("-usual")
+    ]  # fmt: skip
 
 
 def is_caught(at: int) -> bool:

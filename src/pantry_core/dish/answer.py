@@ -5,6 +5,7 @@ from typing import Literal
 
 from pantry_core.dish.lifting import Lift
 from pantry_core.heat.media import MediumName
+from pantry_core.history.stays import Stay
 from pantry_core.mixes.request import Purpose, WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.notice import Level
@@ -21,7 +22,10 @@ class DishStep:
 
     `title` names it, `text` is what the hands do at its beginning, `tend` what a round is, `until`
     what it goes on until; windows [h], hands [min]. `trip` names the errand that it is part of,
-    `after` are steps of other dishes that it waits for.
+    `after` are steps of other dishes that it waits for. At the heat `medium` is what it is in,
+    `medium_c` how hot that is [°C], `covered` under a lid; from it on the piece has `form`,
+    `count` and `thickness_mm` [mm]. `with_piece`: whether the piece itself is there, and not only
+    its brine.
     """
 
     id: str
@@ -41,6 +45,13 @@ class DishStep:
     locked_start: str | None = None
     trip: str | None = None
     after: tuple[After, ...] = ()
+    medium: MediumName | None = None
+    medium_c: float | None = None
+    covered: bool = False
+    form: str | None = None
+    count: int | None = None
+    thickness_mm: float | None = None
+    with_piece: bool = True
 
 
 REMINDERS = frozenset((
@@ -188,7 +199,8 @@ class Needed:
 class DishOut:
     """The whole answer; `asked` is the `weigh` document of the sheet, `way` how it is cooked.
 
-    `gate` is what stands in the way of going on now; `ingredients` are those of a side job.
+    `gate` is what stands in the way of going on now; `ingredients` are those of a side job;
+    `history` is what happens to the piece, by which it is judged.
     """
 
     options: tuple[Option, ...]
@@ -206,6 +218,7 @@ class DishOut:
     way: str | None = None
     gate: Gate | None = None
     ingredients: tuple[Needed, ...] = ()
+    history: tuple[Stay, ...] = ()
     format: Literal["pantry-clock/1"] = "pantry-clock/1"
 
     @property

@@ -14,6 +14,9 @@ BIRD_MM: Final = Rule(
 FATTY_WATER: Final = Rule(
     "fatty-below", 0.5, "g water per g", "belly, duck and goose conduct less", Mark.PRACTICE
 )
+STUFFED_BIRD: Final = Rule(
+    "stuffed-bird", 1.05, "times as thick", "USDA roasting charts, stuffed and not", Mark.DERIVED
+)
 MEASURED_DOUBT: Final = Rule(
     "thickness-measured", 0.05, "of the thickness, either way", "no cut is even", Mark.PRACTICE
 )
@@ -34,6 +37,8 @@ def body_of(piece: Prepared) -> Body:
         return _body(meat, mm)
     usual_mm = guessed_mm(piece.cut, piece.form, piece.piece_g * (1.0 - meat.bone_share))
     ball_mm = BIRD_MM.value * (piece.piece_g * mm / usual_mm) ** (1 / 3)
+    if piece.form == "stuffed" or "stuffed" in piece.asked.treatment:
+        ball_mm *= STUFFED_BIRD.value
     return Body("ball", min(ball_mm, MOST_THICKNESS_MM), _diffusivity(meat))
 
 

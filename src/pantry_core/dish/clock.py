@@ -1,15 +1,11 @@
 """The moments of a dish: now, the table, what was planned, what happened."""
 
-from collections.abc import Sequence
 from datetime import UTC, datetime
 from zoneinfo import ZoneInfo
 
-from pantry_core.dish.answer import DishStep, RawTime
-from pantry_core.dish.curing import Settled
 from pantry_core.dish.request import DishRequest, Fact
 from pantry_core.history.log import Happened, Log, hours_between, log_of
 from pantry_core.plan.instants import NotAnInstant, read_instant, read_zone
-from pantry_core.routes.steps import RAW_KINDS
 
 
 class WrongDish(ValueError):
@@ -45,6 +41,7 @@ class Clock:
         happened = [self._happened(i, each) for i, each in enumerate(asked.facts)]
         if self._wrongs:
             raise WrongDish(tuple(self._wrongs))
+        self.facts = happened
         facts = [each for each in happened if each is not None]
         latest = max((each.at for each in facts), default=None)
         now = self.now or latest
@@ -85,52 +82,3 @@ class Clock:
         except NotAnInstant as error:
             self._wrongs.append((where, str(error)))
             return None
-
-
-def raw_time(steps: Sequence[DishStep], settled: Settled, clock: Clock) -> RawTime | None:
-    """How long it stays raw: by the shortest way through the steps, and by the real hours."""
-    if settled.judged.raw is None:
-        return None
-    least_h = sum(each.min_h for each in steps if each.kind in RAW_KINDS)
-    vacuum = settled.piece.asked.bought.vacuum
-    return RawTime(least_h, _real_raw_h(steps, clock, from_opening=vacuum))
-
-
-def _real_raw_h(steps: Sequence[DishStep], clock: Clock, *, from_opening: bool) -> float | None:
-    """From the shop, from the end of thawing, or from the opening of its pack, to the heat [h].
-
-    Where none of these is known it counts from the moment it went in; what is not at the heat yet
-    is raw until it is planned to be, or until now.
-    """
-    bought = [each.id for each in steps if each.kind in ("buy", "thaw")]
-    ahead = [each.id for each in steps if each.kind in ("cook", "carve")]
-    begins = [moment for step in bought if (moment := _ended(step, clock)) is not None]
-    if from_opening:
-        opened = next((each.id for each in steps if each.kind == "trim"), "")
-        moment = _started(opened, clock)
-        begins = [] if moment is None else [moment]
-    if not begins and clock.log is not None and clock.log.put_in is not None:
-        begins = [clock.log.put_in]  # raw for as long as this at least
-    heats = [moment for step in ahead if (moment := _started(step, clock)) is not None]
-    is_hot = clock.log is not None and any(clock.log.has_begun(step) for step in ahead)
-    if clock.log is not None and not is_hot:
-        heats = [max([clock.log.now, *heats])]  # a plan that has passed by does not cook it
-    if not begins or not heats:
-        return None
-    return max(hours_between(max(begins), min(heats)), 0.0)
-
-
-def _ended(step: str, clock: Clock) -> datetime | None:
-    fact = clock.log.last("step-ended", step) if clock.log else None
-    if fact is not None:
-        return fact.at
-    planned = clock.planned.get(step)
-    return planned[1] if planned else None
-
-
-def _started(step: str, clock: Clock) -> datetime | None:
-    fact = clock.log.first("step-started", step) if clock.log else None
-    if fact is not None:
-        return fact.at
-    planned = clock.planned.get(step)
-    return planned[0] if planned else None

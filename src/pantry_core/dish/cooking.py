@@ -11,24 +11,20 @@ from pantry_core.dish.piece import Prepared
 from pantry_core.dish.request import DishRequest
 from pantry_core.heat.choice import Doneness, doneness
 from pantry_core.heat.fat import fat_too_hot
-from pantry_core.heat.media import MEDIA
-from pantry_core.mixes.heat_cautions import water_phase_pct
+from pantry_core.heat.media import MEDIA, medium_range
 from pantry_core.notice import Notice, notice
-from pantry_core.quantities import Between, Celsius, Percent
+from pantry_core.quantities import Celsius
 from pantry_core.routes.customs import Customs
 from pantry_core.routes.heating import Cooking
 from pantry_core.routes.heats import HEATS, Heat
-from pantry_core.routes.steps import Route
 from pantry_core.routes.suits import ways_that_suit
 from pantry_core.rules.heat import (
-    COLD_SMOKE_MOST_C,
     FRYING_MOST_C,
     PRESSURE_FILL,
     SLOW_FAT_MOST_C,
 )
-from pantry_core.rules.inside import FISH, SMOKED_FISH_MIN
+from pantry_core.rules.inside import SMOKED_FISH_MIN
 from pantry_core.rules.rule import Mark, Source
-from pantry_core.rules.smoke import AIR_SALT_PCT, VACUUM_SALT_PCT
 from pantry_core.text import either, say
 
 _SUITS: Final = Source("the cut and the way of cooking", Mark.PRACTICE)
@@ -86,6 +82,11 @@ def cooking_of(asked: DishRequest, settled: Settled, customs: Customs) -> Cook:
         goal_c=done.rule.value if done.rule else None,
         hold_min=hold_min,
         medium_c=asked.heat.medium_c,
+        edited=tuple(
+            (each.step, each.medium, each.medium_c)
+            for each in asked.edits
+            if not each.own and (each.medium is not None or each.medium_c is not None)
+        ),
         is_cured=is_cured,
         is_tempered=customs.tempering == "hour",
         vegetables=asked.heat.vegetables,
@@ -104,33 +105,15 @@ def _refuse_medium(heat: Heat, medium_c: float | None) -> None:
         raise WrongDish((("heat.medium_c", "nothing is heated; leave this out"),))
     medium = MEDIA[main.medium]
     if not medium.least_c <= medium_c <= medium.most_c:
-        what = say(
-            "{words} is not at {medium_c}; use {between}",
-            words=medium.words,
-            medium_c=Celsius(medium_c),
-            between=Between(Celsius(medium.least_c), Celsius(medium.most_c)),
-        )
-        raise WrongDish((("heat.medium_c", what),))
+        raise WrongDish((("heat.medium_c", medium_range(medium, medium_c)),))
 
 
-def of_the_heat(asked: DishRequest, settled: Settled, cook: Cook, way: Route) -> Iterator[Notice]:
+def of_the_heat(asked: DishRequest, cook: Cook) -> Iterator[Notice]:
     """What must be said of the way of cooking."""
     yield from cook.done.notices
-    cooking, piece = cook.cooking, settled.piece
     if asked.heat.way is not None:
-        yield from _misfit(cooking)
-    yield from _not_cooked(settled, cook, way, asked)
-    yield from _limits(cooking)
-    if cooking.heat.id == "cold-smoke":
-        yield from _cold_smoke(asked, settled)
-    is_low = cook.done.rule is not None and cook.done.rule.value < FISH.value
-    if piece.meat.kind == "fish" and is_low and asked.customs.fish == "cooked":
-        text = say(
-            "Below {fish} fish counts as raw for parasites: frozen at {−20 °C} for 7 days "
-            "first, or a farmed kind that is exempt.",
-            fish=Celsius(FISH.value),
-        )
-        yield notice("stop", "parasites", text, FISH)
+        yield from _misfit(cook.cooking)
+    yield from _limits(cook.cooking)
 
 
 def _misfit(cooking: Cooking) -> Iterator[Notice]:
@@ -152,23 +135,6 @@ def _misfit(cooking: Cooking) -> Iterator[Notice]:
 def _in_form(form: str) -> str:
     cut_small = {"cubes": " in cubes", "strips": " in strips", "slices": " in slices"}
     return cut_small.get(form, " ground" if form == "ground" else "")
-
-
-def _not_cooked(settled: Settled, cook: Cook, way: Route, asked: DishRequest) -> Iterator[Notice]:
-    """What must be cooked and is not."""
-    if way.stages or cook.done.rule is None:
-        return
-    is_fish = settled.piece.meat.kind == "fish"
-    if is_fish and asked.customs.fish != "cooked":
-        return
-    text = say(
-        "It is not cooked: {rule} in the thickest part is what it needs.",
-        rule=Celsius(cook.done.rule.value),
-    )
-    if is_fish:
-        yield notice("stop", "fish-not-cooked", text, cook.done.rule)
-    else:
-        yield notice("stop", "not-cooked", text, cook.done.rule)
 
 
 def _limits(cooking: Cooking) -> Iterator[Notice]:
@@ -195,36 +161,3 @@ def _limits(cooking: Cooking) -> Iterator[Notice]:
     if cooking.heat.id == "pressure":
         text = "A pressure pot is never over two thirds full, and is let down by itself."
         yield notice("note", "pressure-fill", text, PRESSURE_FILL)
-
-
-def _cold_smoke(asked: DishRequest, settled: Settled) -> Iterator[Notice]:
-    """Cold smoke is for salted fish frozen against parasites, or for cured meat cooked later."""
-    smoke_c = asked.heat.medium_c or 0.0
-    if smoke_c > COLD_SMOKE_MOST_C.value:
-        hot = say(
-            "Smoke at {smoke_c} is not cold: {cold_smoke_most_c} is the most.",
-            smoke_c=Celsius(smoke_c),
-            cold_smoke_most_c=Celsius(COLD_SMOKE_MOST_C.value),
-        )
-        yield notice("stop", "cold-smoke", hot, COLD_SMOKE_MOST_C)
-    judged, meat = settled.judged, settled.piece.meat
-    if meat.kind == "fish":
-        if asked.customs.fish == "cooked":
-            text = "Cold smoke cooks nothing: say how the fish was frozen against parasites."
-            yield notice("stop", "parasites", text, _PRACTICE)
-        least = VACUUM_SALT_PCT if meat.storage == "vacuum" else AIR_SALT_PCT
-        comes_to = water_phase_pct(judged)
-        if round(comes_to, 2) < least.value and not meat.is_kept_smoked:
-            text = say(
-                "The water in it comes to {comes_to} salt; cold-smoked fish needs {least}.",
-                comes_to=Percent(comes_to, 1),
-                least=Percent(least.value),
-            )
-            yield notice("stop", "water-phase-low", text, least)
-        return
-    if judged.nitrite.verdict != "ok":
-        text = (
-            "Cold smoke is for meat with nitrite through to its centre that is cooked later: take "
-            "curing salt, or smoke it hot."
-        )
-        yield notice("stop", "cold-smoke", text, COLD_SMOKE_MOST_C)

@@ -115,7 +115,7 @@ def course_of(
     before = tuple(_before(way.stages[:at], log))
     body, start = cook.cooking.body, start_c(cook.cooking)
     offset_h = sum(each.hours or 0.0 for each in before)
-    past, last, wanted_c = _as_it_was(first, log, step.id, began.at)
+    past, last, wanted_c = as_it_was(first, log, step.id, began.at)
     goal_c, after_h, is_hint = _goal(ends, cook, stage, last)
     last = replace(last, until_c=goal_c)
     whole = Course(body, start, (*before, *past), last, offset_h, wanted_c, after_h, is_hint)
@@ -137,7 +137,7 @@ def _goal(
     return max(hot_c, least_c), stage.stage.span_h, True
 
 
-def _as_it_was(
+def as_it_was(
     first: Stage, log: Log, step: str, began: datetime
 ) -> tuple[tuple[Stage, ...], Stage, float]:
     """The stages of a step that are past, how it goes on, and how hot it is meant to be [°C]."""

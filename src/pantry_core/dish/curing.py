@@ -46,6 +46,8 @@ AROUND_D = 2.0
 SMALL_REST_H, LARGE_REST_H = (0.0, 0.5, 24.0), (0.0, 2.0, 24.0)
 """Drying after the brine, which what is seasoned only may do without [h] (common practice)."""
 LONGEST_WAIT_D = 365.0
+HISTAMINE_H = 21.0
+"""So long at the most fish that forms histamine lies, trimmed and planned within a day [h]."""
 _NO_PLACE = Source("21 CFR 172.175 allows it for few kinds", Mark.MEMORY)
 _BALANCE = Source("mass balance", Mark.DERIVED)
 CURED_METHODS = ("even-brine", "strong-brine", "needle-brine", "needle", "dry-cure")
@@ -91,7 +93,8 @@ def settle(asked: DishRequest, piece: Prepared) -> Settled:
         request = _with_cure(request, asked, name)
     request = _with_scale(request, asked, name)
     lying, request = _lies(request, piece, way, cure, purpose)
-    if lying is not None and way is not None and purpose == "season":
+    seasons = purpose == "season" and not piece.meat.is_kept_smoked
+    if lying is not None and way is not None and seasons:
         lying, request = with_a_mild_edge(lying, request, way, cure)
     judged = judged_of(request)
     schools = schooling(
@@ -179,7 +182,7 @@ def _request(
         brine_salt_pct=strength if way is not None and way.method == "strong-brine" else None,
         injection_share=USUAL_INJECTION_SHARE if share is None else share,
         sauces=tuple(each.plain for each in cure.sauces),
-        temperature_c=asked.house.fridge_c,
+        temperature_c=asked.house.cold_c,
         treatment=treatment_of(piece),
         purpose=purpose,
     )
@@ -356,13 +359,17 @@ def _within_its_clock(days: float, judged: Judged) -> float:
     """The model's wait, or what the raw clock leaves: a stop never comes from the model."""
     if judged.raw is None or days + AROUND_D <= judged.raw.stop.value:
         return days
-    return min(days, judged.raw.caution.value)
+    caution_d = judged.raw.caution.value
+    return min(days, max(caution_d - AROUND_D, caution_d / 2.0))
 
 
 def _season_window(request: WeighRequest, piece: Prepared, way: Way) -> tuple[float, float, float]:
     """How long what is seasoned lies where nobody says: shortest, usual, longest [h]."""
     if way.window_h is not None:
-        return way.window_h
+        least, usual, most = way.window_h
+        if piece.meat.species == "mackerel":
+            usual = min(usual, HISTAMINE_H)
+        return least, usual, most
     if way.timing == "lift" and not way.heaped:
         return SLICES_H if piece.is_thin else PIECES_H if piece.is_small else OVERNIGHT_H
     if way.group == "Dry":

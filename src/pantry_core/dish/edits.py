@@ -5,7 +5,7 @@ from dataclasses import replace
 from typing import Any
 
 from pantry_core.dish.answer import DishStep
-from pantry_core.dish.request import Edit
+from pantry_core.dish.request import MOST_STEPS, Edit
 from pantry_core.errors import OutOfRange
 from pantry_core.notice import Notice, notice
 from pantry_core.quantities import Number
@@ -15,9 +15,13 @@ from pantry_core.text import say
 _OWN_WORD = Source("the cook's own word", Mark.PRACTICE)
 FIELDS = (
     "kind", "title", "text", "tend", "until", "place", "min_h", "prefer_h", "max_h", "hands_min",
-    "attended", "uses", "every_h", "locked_start", "trip", "after",
+    "attended", "uses", "every_h", "locked_start", "trip", "after", "medium", "medium_c", "covered",
+    "form", "count", "thickness_mm",
 )  # fmt: skip
-MOST_STEPS = 40
+
+
+OF_THE_PIECE = ("medium", "medium_c", "covered", "form", "count", "thickness_mm")
+"""What older steps did not say: nothing is changed by that."""
 
 
 def edited(
@@ -27,7 +31,7 @@ def edited(
 
     Parameters: steps as the route has them; edits, each of another step.
     Returns: the steps as changed, and a caution for every edit of a step that is not there.
-    Raises: OutOfRange for more than 40 steps.
+    Raises: OutOfRange for more than 240 steps.
     """
     by_step = {each.step: each for each in edits if not each.own}
     known = {step.id for step in steps}
@@ -80,7 +84,11 @@ def _differing(before: DishStep | None, after: DishStep) -> dict[str, Any]:
     values = {name: getattr(after, name) for name in FIELDS}
     if before is None:
         return {name: value for name, value in values.items() if value is not None}
-    return {name: value for name, value in values.items() if value != getattr(before, name)}
+    return {
+        name: value
+        for name, value in values.items()
+        if value != getattr(before, name) and (value or name not in OF_THE_PIECE)
+    }
 
 
 def _changed(step: DishStep, edit: Edit) -> DishStep:
@@ -120,6 +128,12 @@ def _own(edit: Edit) -> DishStep:
         locked_start=edit.locked_start,
         trip=edit.trip,
         after=edit.after or (),
+        medium=edit.medium,
+        medium_c=edit.medium_c,
+        covered=bool(edit.covered),
+        form=edit.form,
+        count=edit.count,
+        thickness_mm=edit.thickness_mm,
     )
 
 

@@ -11,22 +11,18 @@ from pantry_core.dish.clock import Clock
 from pantry_core.dish.cooking import Cook
 from pantry_core.dish.course import TENDER_FROM_C, Course, course_of
 from pantry_core.dish.heat_helps import LATE_FROM_H, heat_helps
-from pantry_core.dish.spots import coolest_spot
-from pantry_core.heat.doneness import hold_needed_min
 from pantry_core.heat.forecast import Reading
 from pantry_core.heat.media import MediumName
 from pantry_core.history.log import Log, hours_between
+from pantry_core.judging.readings import JUST_AS_HOT, coolest_spot, is_held
 from pantry_core.quantities import Celsius, Minutes
 from pantry_core.routes.steps import CURING, Route
 from pantry_core.rules.constants import FRIDGE_STOP_C
-from pantry_core.rules.inside import NOT_INTACT, OPENED_LEAST
 from pantry_core.rules.rule import Mark, Source
 from pantry_core.text import say
 
 Touch = Literal["tender", "not-yet", "looks-done"]
 TENDER, NOT_YET, LOOKS_DONE = "tender", "not-yet", "looks-done"
-JUST_AS_HOT: Final = 0.05
-"""A reading that is shown as the goal has reached it [°C]."""
 NEAR_C: Final = 1.0
 """A reading that is nearer to its goal is told to a tenth of a degree [°C]."""
 LOOK_EARLY: Final = 0.6
@@ -270,28 +266,6 @@ def _is_hot(known: Known, goal_c: float) -> bool:
     if since_h is None or (known.read_c or 0.0) < goal_c - JUST_AS_HOT:
         return False
     return 60.0 * (known.readings[-1].at_h - since_h) >= known.hold_min
-
-
-def is_held(readings: Sequence[Reading], safe_c: float | None) -> bool:
-    """Whether what is not intact has held a lower temperature as long as makes it as safe.
-
-    Parameters: readings, in order [h, °C]; safe_c, what the piece needs at once [°C].
-    Returns: whether two of them show it; never for what needs another temperature.
-    Raises: OutOfRange.
-    Source: FDA Food Code 3-401.11 (from memory).
-    """
-    if safe_c != NOT_INTACT.value:
-        return False
-    for i, first in enumerate(readings):
-        for last in readings[i + 1 :]:
-            between = [each.inside_c for each in readings if first.at_h <= each.at_h <= last.at_h]
-            coolest = min(between)
-            if coolest < OPENED_LEAST.value:
-                continue
-            needed = hold_needed_min(coolest)
-            if needed is not None and 60.0 * (last.at_h - first.at_h) >= needed:
-                return True
-    return False
 
 
 def _waited_h(step: DishStep) -> float:

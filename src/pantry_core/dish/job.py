@@ -1,5 +1,7 @@
 """A side job: a dish without a piece."""
 
+from collections.abc import Iterator, Sequence
+
 from pantry_core.dish.answer import DishOut, DishStep, Needed
 from pantry_core.dish.clock import Clock
 from pantry_core.dish.edits import edited
@@ -7,6 +9,11 @@ from pantry_core.dish.flame import of_an_open_flame
 from pantry_core.dish.request import DishRequest, JobAsked
 from pantry_core.dish.room import bowl_litres
 from pantry_core.dish.said import Spots, verdict_of, with_steps
+from pantry_core.dish.stays.laid import laid_out
+from pantry_core.dish.stays.places import HEATED, Places
+from pantry_core.judging.side_jobs import Stood, keeps_as, side_job
+from pantry_core.notice import Notice
+from pantry_core.routes.customs import KEPT_WARM_C
 from pantry_core.routes.jobs import JOBS, USUAL_REDUCED_TO, job_route
 
 
@@ -20,12 +27,42 @@ def job_out(asked: DishRequest, job: JobAsked) -> DishOut:
     """
     steps, told = edited(_steps(job), asked.edits)
     last = steps[-1].id if steps else None
-    found = [*told, *of_an_open_flame(steps, Clock(asked))]
+    clock = Clock(asked)
+    needed = _needed(job, asked.people)
+    found = [
+        *told,
+        *of_an_open_flame(steps, clock),
+        *_as_it_stands(asked, job, steps, needed, clock),
+    ]
     notices = with_steps(found, Spots(last, last, last), is_in=False)
     return DishOut(
         (), None, steps, None, None, None, None, notices, verdict_of(notices),
-        ingredients=_needed(job, asked.people),
+        ingredients=needed,
     )  # fmt: skip
+
+
+def _as_it_stands(
+    asked: DishRequest,
+    job: JobAsked,
+    steps: Sequence[DishStep],
+    needed: Sequence[Needed],
+    clock: Clock,
+) -> Iterator[Notice]:
+    """What is said of how long it stands, and how warm, on the same clock as a piece."""
+    places = Places(asked.house)
+    stays: list[Stood] = []
+    for each in laid_out(steps, None, clock).laid:
+        step = each.step
+        is_hot = step is not None and (
+            (step.medium_c or 0.0) >= KEPT_WARM_C.value or step.place in HEATED
+        )
+        around_c = places.around_c(step, is_after_heat=any(one.is_hot for one in stays))
+        ends_cold = step is not None and "cold_c" in (step.until or {})
+        name = step.id if step is not None else ""
+        stays.append(Stood(name, each.hours, around_c, is_hot, ends_cold=ends_cold))
+    masses = {each.name: each.grams for each in needed}
+    keeps = keeps_as(job.keeps, masses, is_cooked=any(each.is_hot for each in stays))
+    yield from side_job(keeps, stays, masses)
 
 
 def _needed(job: JobAsked, people: int | None) -> tuple[Needed, ...]:

@@ -3,6 +3,7 @@
 from pantry_core.dish.answer import Option
 from pantry_core.dish.piece import Prepared
 from pantry_core.dish.request import DishRequest
+from pantry_core.judging.raw import has_deep_bone
 from pantry_core.measures.said import days_said
 from pantry_core.mixes.request import Purpose
 from pantry_core.routes.ways import WAYS, Way, WayName
@@ -21,6 +22,10 @@ ROAST_FIRST: tuple[WayName, ...] = ("dry-brine", "strong-brine", "acid-marinade"
 THROUGH_FIRST: tuple[WayName, ...] = (
     "even-brine", "dry-cure", "needle-brine", "strong-brine", "needle",
 )  # fmt: skip
+DEEP_BONE_FIRST: tuple[WayName, ...] = (
+    "needle-brine", "needle", "even-brine", "dry-cure", "strong-brine",
+)  # fmt: skip
+"""For a bone deep in the meat: only the needle brings salt to it in time."""
 SIDE: tuple[WayName, ...] = ("quick-pickle",)
 SEASON_D: dict[WayName, float] = {"even-brine": 2.0, "dry-cure": 1.0, "needle-brine": 1.0,
                                   "needle": 1.0, "strong-brine": 0.625,
@@ -71,7 +76,7 @@ def _first(piece: Prepared, purpose: Purpose) -> tuple[WayName, ...]:
     if piece.meat.kind == "fish":
         return FISH_FIRST if purpose == "through" else FISH_TO_COOK_FIRST
     if purpose == "through":
-        return THROUGH_FIRST
+        return DEEP_BONE_FIRST if has_deep_bone(piece.meat) else THROUGH_FIRST
     if piece.is_small:
         return SMALL_FIRST
     return BIRD_FIRST if piece.meat.kind == "poultry" else ROAST_FIRST

@@ -6,7 +6,8 @@ from pydantic import Field, ValidationInfo, field_validator, model_validator
 
 from pantry_core import quantities
 from pantry_core.document import PLAIN_LINE, PLAIN_TEXT, Document, wrong
-from pantry_core.heat.media import MediumName
+from pantry_core.heat.media import MEDIA, MediumName, medium_range
+from pantry_core.judging.side_jobs import Keeps
 from pantry_core.meat import (
     LEAST_FACTOR,
     MOST_BONE_SHARE,
@@ -14,6 +15,7 @@ from pantry_core.meat import (
     MOST_MEAT_G,
     MOST_PIECES,
     MOST_SODIUM_MG,
+    MOST_THICKNESS_MM,
     NEVER_CURED,
     Treatment,
 )
@@ -42,7 +44,7 @@ from pantry_core.rules.profiles import ProfileName
 from pantry_core.text import either, say
 from pantry_core.vessels.fit import Vessel
 
-MOST_EDITS, MOST_FACTS, MOST_LINES = 80, 2000, 60
+MOST_EDITS, MOST_FACTS, MOST_LINES, MOST_PLACES, MOST_STEPS = 240, 2000, 60, 30, 240
 
 Form = Literal[
     "whole", "flat", "halves", "pieces", "cubes", "strips", "slices", "ground", "rolled", "stuffed",
@@ -53,6 +55,8 @@ Text = Annotated[str, Field(max_length=400), PLAIN_TEXT]
 StepId = Annotated[str, Field(pattern=r"^[a-z0-9-]{1,40}$")]
 Grams = Annotated[float, Field(gt=0, le=MOST_MEAT_G)]
 Factor = Annotated[float, Field(ge=LEAST_FACTOR, le=MOST_FACTOR)]
+Place = Annotated[str, Field(min_length=1, max_length=20)]
+PlaceC = Annotated[float, Field(ge=-40, le=60)]
 
 
 class Bought(Document):
@@ -217,6 +221,18 @@ class HouseAsked(Document):
     fridge_c: Annotated[float, Field(ge=-5, le=60)] = 4.0
     cups: Cups = "us"
     learnt: LearntAsked = LearntAsked()
+    places: Annotated[dict[Place, PlaceC], Field(max_length=MOST_PLACES)] = {}
+
+    @model_validator(mode="after")
+    def _one_fridge(self) -> "HouseAsked":
+        if "fridge" in self.places and "fridge_c" in self.model_fields_set:
+            raise wrong("twice", "the fridge is given in fridge_c as well; use one of the two")
+        return self
+
+    @property
+    def cold_c(self) -> float:
+        """How cold the fridge is [°C]."""
+        return self.places.get("fridge", self.fridge_c)
 
 
 class Edit(Document):
@@ -245,6 +261,23 @@ class Edit(Document):
     locked_start: str | None = None
     trip: Name | None = None
     after: Annotated[tuple[After, ...], Field(strict=False, max_length=MOST_AFTER)] | None = None
+    medium: MediumName | None = None
+    medium_c: Annotated[float, Field(ge=-40, le=600)] | None = None
+    covered: bool | None = None
+    form: Form | None = None
+    count: Annotated[int, Field(ge=1, le=MOST_PIECES)] | None = None
+    thickness_mm: Annotated[float, Field(gt=0, le=MOST_THICKNESS_MM)] | None = None
+
+    @field_validator("medium_c")
+    @classmethod
+    def _of_its_medium(cls, medium_c: float | None, info: ValidationInfo) -> float | None:
+        name = info.data.get("medium")
+        if medium_c is None or name is None:
+            return medium_c
+        medium = MEDIA[name]
+        if not medium.least_c <= medium_c <= medium.most_c:
+            raise wrong("medium", medium_range(medium, medium_c))
+        return medium_c
 
     @field_validator("max_h")
     @classmethod
@@ -315,7 +348,8 @@ class JobAsked(Document):
     ingredients: (
         Annotated[tuple[Ingredient, ...], Field(strict=False, max_length=MOST_LINES)] | None
     ) = None
-    steps: Annotated[tuple[StepRequest, ...], Field(strict=False, max_length=40)] = ()
+    steps: Annotated[tuple[StepRequest, ...], Field(strict=False, max_length=MOST_STEPS)] = ()
+    keeps: Keeps | None = None
 
 
 class DishRequest(Document):

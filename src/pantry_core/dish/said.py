@@ -3,31 +3,32 @@
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
-from pantry_core.dish.answer import DishNotice, DishStep, RawTime, Verdict
+from pantry_core.dish.answer import DishNotice, DishStep, Verdict
 from pantry_core.dish.curing import Settled
 from pantry_core.dish.lifting import lift_of
 from pantry_core.dish.request import DishRequest
 from pantry_core.dish.room import fitted
 from pantry_core.heat.chill import brine_warm
-from pantry_core.heat.warm import judge_fridge
 from pantry_core.history.log import Log, hours_between
-from pantry_core.history.warmth import judge_mishaps
 from pantry_core.mixes.cautions import in_order
-from pantry_core.mixes.keeping import judge_raw
 from pantry_core.notice import Notice, notice
 from pantry_core.quantities import Hours
 from pantry_core.rules.rule import Mark, Source
 from pantry_core.text import say
 
 DISCARD = "discard"
-AT_THE_TABLE = frozenset(
-    ("parasites", "raw-meat", "not-cooked", "fish-not-cooked", "not-done", DISCARD)
-)
-AT_THE_HEAT = frozenset((
-    "water-phase-low", "smoke-slow", "smoke-cool", "inside-low", "fat-too-hot", "cold-smoke",
+AT_THE_TABLE = frozenset((
+    "parasites", "raw-meat", "not-cooked", "fish-not-cooked", "not-done", "cools-slowly", DISCARD,
 ))  # fmt: skip
-FROM_THE_STEPS = frozenset(("raw-clock", "seasons", "salty-edge"))
-"""What is judged by the steps as they are, not by the sheet."""
+AT_THE_HEAT = frozenset((
+    "water-phase-low", "warms-slowly", "inside-low", "fat-too-hot", "cold-smoke", "stuffed-early",
+    "kept-warm",
+))  # fmt: skip
+FROM_THE_STEPS = frozenset((
+    "raw-clock", "seasons", "salty-edge", "parasites", "water-phase-low", "enzyme-fruit",
+    "herbs-in-oil",
+))  # fmt: skip
+"""What is judged by the history of the piece, not by the sheet."""
 _PRACTICE = Source("", Mark.PRACTICE)
 
 
@@ -91,14 +92,8 @@ def of_the_vessel(asked: DishRequest, settled: Settled) -> Iterable[Notice]:
     yield from fitted(settled.judged, vessel).notices
 
 
-def of_the_time(
-    settled: Settled, raw: RawTime | None, log: Log | None, steps: Sequence[DishStep]
-) -> Iterable[Notice]:
-    """What the raw clock says of the steps as they are planned, edited and happened."""
-    if raw is not None:
-        judged = judge_raw(settled.judged.raw, max(raw.least, raw.planned or 0.0))
-        if judged is not None:
-            yield judged
+def of_the_time(settled: Settled, log: Log | None, steps: Sequence[DishStep]) -> Iterable[Notice]:
+    """What is said of a rest that is passed over, and of what lies longer than it may."""
     way = settled.way
     if way is None:
         return
@@ -118,25 +113,16 @@ def of_the_time(
         yield notice("caution", "overstayed", text, _PRACTICE)
 
 
-def of_what_happened(asked: DishRequest, settled: Settled, log: Log | None) -> Iterable[Notice]:
-    """What readings and mishaps mean."""
-    if log is None:
+def of_its_brine(
+    asked: DishRequest, log: Log | None, steps: Sequence[DishStep]
+) -> Iterable[Notice]:
+    """What a reading of the brine means before the meat is in."""
+    if log is None or log.put_in is not None:
         return
-    species = settled.piece.meat.species
-    warm = judge_mishaps(log, is_mackerel=species == "mackerel")
-    if warm is not None:
-        code = DISCARD if warm.level == "stop" else warm.code
-        yield Notice(warm.level, code, warm.text, warm.basis)
     read = log.last("temperature-read")
-    if read is None or read.temperature_c is None:
-        return
-    if log.put_in is None:
-        if read.step in ("make-brine", "chill-brine"):
-            yield from brine_warm(read.temperature_c)
-    elif read.step in ("brine", "cure", "dry-brine", "rest", "hold"):
-        fridge = judge_fridge(read.temperature_c)
-        if fridge is not None:
-            yield fridge
+    of_the_brine = {each.id for each in steps if not each.with_piece}
+    if read is not None and read.temperature_c is not None and read.step in of_the_brine:
+        yield from brine_warm(read.temperature_c, asked.profile)
 
 
 def _rest(steps: Sequence[DishStep], log: Log | None) -> Iterable[Notice]:

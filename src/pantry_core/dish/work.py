@@ -3,9 +3,10 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from pantry_core.dish.answer import CookTime, DishOut, DishStep, SaltOut
-from pantry_core.dish.clock import Clock, WrongDish, raw_time
-from pantry_core.dish.cooking import cooking_of, of_the_heat
+from pantry_core.dish.answer import CookTime, DishOut, DishStep, RawTime, SaltOut
+from pantry_core.dish.clock import Clock, WrongDish
+from pantry_core.dish.contradictions import refuse_contradictions
+from pantry_core.dish.cooking import Cook, cooking_of, of_the_heat
 from pantry_core.dish.curing import Settled, settle
 from pantry_core.dish.edits import edited
 from pantry_core.dish.flame import of_an_open_flame
@@ -13,19 +14,32 @@ from pantry_core.dish.gates import gate_of
 from pantry_core.dish.job import job_out
 from pantry_core.dish.learnt import of_the_learnt
 from pantry_core.dish.options import options_of
-from pantry_core.dish.passed import never_reached, passed_too_soon
-from pantry_core.dish.piece import Prepared, at_the_speed, prepared, size_notices
+from pantry_core.dish.passed import never_reached
+from pantry_core.dish.piece import (
+    Prepared,
+    at_the_speed,
+    prepared,
+    size_notices,
+    treatment_of,
+)
 from pantry_core.dish.request import DishRequest
 from pantry_core.dish.room import fridge_litres
 from pantry_core.dish.said import (
     FROM_THE_STEPS,
+    of_its_brine,
     of_the_time,
     of_the_vessel,
-    of_what_happened,
     spots_of,
     verdict_of,
     with_steps,
 )
+from pantry_core.dish.stays.build import history_of
+from pantry_core.dish.stays.places import is_heat
+from pantry_core.heat.inside import inside_rule
+from pantry_core.history.stays import History
+from pantry_core.judging.case import Case
+from pantry_core.judging.questions import judged_by_history
+from pantry_core.judging.raw import raw_stays
 from pantry_core.mixes.readiness import stages
 from pantry_core.mixes.seasoning import seasoned_at
 from pantry_core.mixes.weigh import sheet_of
@@ -39,7 +53,6 @@ from pantry_core.rules.rule import Mark, Source
 from pantry_core.salt.properties import LEAST_C, MOST_C, at_temperature, band_of
 from pantry_core.salt.request import MOST_HOURS, Rest, SaltRequest
 from pantry_core.salt.travel import End, ended
-from pantry_core.text import say
 
 _PRACTICE = Source("", Mark.PRACTICE)
 
@@ -98,9 +111,16 @@ def worked(asked: DishRequest) -> Worked:
     cook = cooking_of(asked, settled, _customs(asked, piece))
     settled = replace(settled, judged=replace(settled.judged, inside=cook.done.rule))
     way = _route(asked, settled, cook.cooking)
-    steps, told = edited([_step(each, settled, asked) for each in way.steps], asked.edits)
+    steps, told = edited(_steps(way, settled, asked), asked.edits)
+    at_the_heat = _as_at_the_heat(settled, steps)
+    if at_the_heat is not settled:
+        cook = cooking_of(asked, at_the_heat, _customs(asked, piece))
+        way = _route(asked, settled, cook.cooking)
+        steps, told = edited(_steps(way, settled, asked), asked.edits)
     gate, steps = gate_of(steps, cook, way, clock)
-    raw = raw_time(steps, settled, clock)
+    refuse_contradictions(steps, clock)
+    history = history_of(asked, steps, settled, cook, way, clock)
+    case = _case(asked, at_the_heat, cook, history, steps)
     salt = _salt(settled, steps)
     sheet = None if settled.way is None else sheet_of(settled.judged)
     spots = spots_of(settled, steps)
@@ -108,20 +128,19 @@ def worked(asked: DishRequest) -> Worked:
         *told,
         *settled.notices,
         *(each for each in (sheet.notices if sheet else ()) if each.code not in FROM_THE_STEPS),
-        *(each for each in way.notices if each.code not in FROM_THE_STEPS),
         *_of_the_size(settled),
         *of_the_vessel(asked, settled),
-        *of_the_time(settled, raw, clock.log, steps),
-        *of_what_happened(asked, settled, clock.log),
-        *passed_too_soon(steps, clock.log, cook.done.safe_c),
+        *judged_by_history(case),
+        *of_the_time(settled, clock.log, steps),
+        *of_its_brine(asked, clock.log, steps),
         *never_reached(steps, cook, way),
         *_of_the_salt(settled, salt),
         *of_an_open_flame(steps, clock),
-        *of_the_heat(asked, settled, cook, way),
+        *of_the_heat(asked, cook),
         *of_the_learnt(asked, settled, way),
     ]
     notices = with_steps(
-        (_by_the_cooks_word(each, asked) for each in found),
+        found,
         spots,
         is_in=clock.log is not None and clock.log.put_in is not None,
     )
@@ -132,7 +151,7 @@ def worked(asked: DishRequest) -> Worked:
         salt=salt,
         cook_h=_cook(way),
         inside_c=settled.judged.inside.value if settled.judged.inside else None,
-        raw_h=raw,
+        raw_h=_raw_time(case, steps, is_on_the_clock=bool(clock.planned) or clock.log is not None),
         notices=notices,
         verdict=verdict_of(notices),
         purpose=settled.purpose,
@@ -140,6 +159,7 @@ def worked(asked: DishRequest) -> Worked:
         asked=settled.request if settled.way is not None else None,
         way=cook.cooking.heat.id,
         gate=gate,
+        history=history.stays,
     )
     return Worked(asked, settled, way, out, cook.cooking.heat)
 
@@ -186,6 +206,35 @@ def _route(asked: DishRequest, settled: Settled, cooking: Cooking) -> Route:
         raise WrongDish(((where, str(error)),)) from None
 
 
+def _as_at_the_heat(settled: Settled, steps: Sequence[DishStep]) -> Settled:
+    """The cure with the piece as its steps make it before the heat: jointed, rolled, stuffed."""
+    first = next((i for i, each in enumerate(steps) if is_heat(each)), len(steps))
+    by_route = {"stuffed"} if "stuffed" in settled.request.treatments else set()
+    made = [each for each in steps[:first] if each.form and each.form not in by_route]
+    if not made:
+        return settled
+    piece, treatments = settled.piece, list(settled.request.treatments)
+    for each in made:
+        if each.form == "stuffed":
+            treatments.append("stuffed")
+            continue
+        given = {"form": each.form, "thickness_mm": each.thickness_mm}
+        given |= {} if each.count is None else {"count": each.count}
+        piece = prepared(piece.asked.model_copy(update=given))
+        treatments.extend(treatment_of(piece))
+    treated = tuple(dict.fromkeys(treatments))
+    judged = replace(
+        settled.judged,
+        request=settled.judged.request.model_copy(update={"treatment": treated}),
+        inside=inside_rule(piece.meat, treated),
+    )
+    return replace(settled, piece=piece, judged=judged)
+
+
+def _steps(way: Route, settled: Settled, asked: DishRequest) -> list[DishStep]:
+    return [_step(each, settled, asked) for each in way.steps]
+
+
 def _step(step: RouteStep, settled: Settled, asked: DishRequest) -> DishStep:
     vessel = asked.house.vessel
     is_in_cure = settled.way is not None and step.kind == settled.way.id
@@ -195,7 +244,9 @@ def _step(step: RouteStep, settled: Settled, asked: DishRequest) -> DishStep:
     return DishStep(
         step.id, step.kind, step.title, step.begin, step.place, step.min_h, step.prefer_h,
         step.max_h, step.hands_min, step.attended, uses, step.every_h, step.tend, step.until,
-        trip=step.trip,
+        trip=step.trip, medium=step.medium, medium_c=step.medium_c,
+        covered=step.covered, form=step.form,
+        with_piece=step.with_piece,
     )  # fmt: skip
 
 
@@ -263,13 +314,39 @@ def _cook(way: Route) -> CookTime | None:
     )
 
 
-def _by_the_cooks_word(told: Notice, asked: DishRequest) -> Notice:
-    """The stop against parasites falls once the cook has said how the fish is frozen."""
-    if told.code != "parasites" or asked.customs.fish == "cooked":
-        return told
-    text = say(
-        "{told} By your word this one is. Pregnant, over 65, under 5 or of weak immunity: "
-        "no raw-cured fish.",
-        told=told.text,
+def _case(
+    asked: DishRequest,
+    settled: Settled,
+    cook: Cook,
+    history: History,
+    steps: Sequence[DishStep],
+) -> Case:
+    """What the questions to the history are asked about."""
+    meat = settled.piece.meat
+    is_smoked_cold = any(each.medium == "smoker" for each in steps)
+    is_fish_raw = (
+        meat.kind == "fish"
+        and not history.heated
+        and (asked.customs.fish != "cooked" or is_smoked_cold)
     )
-    return Notice("caution", told.code, text, told.basis)
+    ends = {end for each in steps if is_heat(each) for end in each.until or {}}
+    return Case(
+        history=history,
+        judged=settled.judged,
+        done=cook.done,
+        is_sealed=asked.piece is not None and asked.piece.bought.vacuum,
+        is_said_frozen=asked.customs.fish == "raw-safe",
+        is_eaten_raw=meat.will_be == "raw" or is_fish_raw,
+        has_mix=any(each.lies_in for each in history.stays),
+        needs_figure="inside_c" in ends or not ends,
+    )
+
+
+def _raw_time(case: Case, steps: Sequence[DishStep], *, is_on_the_clock: bool) -> RawTime | None:
+    """How long it stays raw: by the shortest way through the steps, and by the real hours."""
+    if case.keeps is None:
+        return None
+    raw = list(raw_stays(case))
+    shortest = {each.id: each.min_h for each in steps}
+    least_h = sum(min(shortest.get(each.step or "", 0.0), each.hours) for each in raw)
+    return RawTime(least_h, sum(each.hours for each in raw) if is_on_the_clock else None)

@@ -10,6 +10,7 @@ from pantry_core.document import Document
 from pantry_core.notice import Notice, notice
 from pantry_core.quantities import Celsius
 from pantry_core.rules.constants import FRIDGE_GOAL_C, FRIDGE_STOP_C
+from pantry_core.rules.profiles import PROFILES, ProfileName
 from pantry_core.rules.rule import Mark, Rule
 from pantry_core.text import say
 
@@ -80,13 +81,13 @@ def chill(request: ChillRequest) -> ChillAnswer:
     return ChillAnswer(temperature_c, needed_g, tuple(brine_warm(temperature_c)))
 
 
-def brine_warm(temperature_c: float) -> Iterator[Notice]:
+def brine_warm(temperature_c: float, profile: ProfileName = "us") -> Iterator[Notice]:
     """What a brine's temperature means for the meat that is to go in.
 
-    Parameters: temperature_c, reckoned or read [°C].
-    Returns: a stop above 5 °C, a caution between 4 and 5, nothing at 4 °C or below.
+    Parameters: temperature_c, reckoned or read [°C]; profile.
+    Returns: a stop above 5 °C, a caution above what the profile calls cold, else nothing.
 
-    >>> [[each.level for each in brine_warm(c)] for c in (4.0, 4.5, 6.0)]
+    >>> [[each.level for each in brine_warm(c)] for c in (4.4, 4.5, 6.0)]
     [[], ['caution'], ['stop']]
     """
     if temperature_c > FRIDGE_STOP_C.value:
@@ -98,13 +99,13 @@ def brine_warm(temperature_c: float) -> Iterator[Notice]:
             fridge_goal_c=Celsius(FRIDGE_GOAL_C.value),
         )
         yield notice("stop", "brine-warm", text, FRIDGE_STOP_C)
-    elif temperature_c > FRIDGE_GOAL_C.value:
+    elif temperature_c > PROFILES[profile].fridge.value:
         text = say(
             "At {temperature_c} it is a little warm; {fridge_goal_c} is the goal.",
             temperature_c=Celsius(temperature_c, 1),
             fridge_goal_c=Celsius(FRIDGE_GOAL_C.value),
         )
-        yield notice("caution", "brine-warm", text, FRIDGE_GOAL_C)
+        yield notice("caution", "brine-warm", text, PROFILES[profile].fridge)
 
 
 def _mixed(liquids: list[Liquid], ice: Ice | None) -> float:

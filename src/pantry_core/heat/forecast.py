@@ -99,6 +99,15 @@ def forecast(
     return Forecast(Done(usual, max(low, min(sure_h, usual)), high), doubt, journey)
 
 
+def edges_of(stages: Sequence[Stage], thickness_doubt: float) -> tuple[Doubt, Doubt]:
+    """How piece and fire differ from the usual at the slow and at the quick edge of the band.
+
+    Parameters: stages; thickness_doubt, in parts of the thickness either way.
+    """
+    (step,) = _all_at_once(np.diag(np.square(_published(stages, thickness_doubt))))
+    return _doubt(-step), _doubt(step)
+
+
 def _published(stages: Sequence[Stage], thickness_doubt: float) -> Vector:
     """How far diffusivity, film and drying may be off before anything is read, in logarithms."""
     moves = log(DIFFUSIVITY_HIGH.value / DIFFUSIVITY_LOW.value) / 2.0

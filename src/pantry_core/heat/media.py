@@ -3,7 +3,9 @@
 from dataclasses import dataclass
 from typing import Final, Literal
 
+from pantry_core.quantities import Between, Celsius
 from pantry_core.rules.rule import Mark, Rule
+from pantry_core.text import Sentence, say
 
 MediumName = Literal[
     "oven", "fan-oven", "smoker", "coals", "pan", "water", "steam", "pressure", "fat", "air",
@@ -73,9 +75,19 @@ MEDIA: Final[dict[MediumName, Medium]] = {
         _medium("steam", "steam", (1000, 1500, 3000), (80, 102), "wet"),
         _medium("pressure", "a pressure pot", (1000, 1500, 3000), (100, 130), "wet"),
         _medium("fat", "fat", (250, 400, 600), (40, 230), "boiling"),
-        _medium("air", "room air", (5, 7.5, 10), (-20, 60), "drying", humidity_pct=50),
+        _medium("air", "room air", (5, 7.5, 10), (-45, 60), "drying", humidity_pct=50),
         _medium("ice-bath", "an ice bath", (200, 400, 600), (-2, 12), "wet"),
         _medium("fridge", "a fridge", (5, 7.5, 10), (-5, 15), "drying", humidity_pct=75),
     )
 }  # fmt: skip
 """Film: literature, loosely, from memory. Moisture, and one face of a pan: common practice."""
+
+
+def medium_range(medium: Medium, medium_c: float) -> Sentence:
+    """What is said of a temperature that a medium has not [°C]."""
+    return say(
+        "{words} is not at {medium_c}; use {between}",
+        words=medium.words,
+        medium_c=Celsius(medium_c),
+        between=Between(Celsius(medium.least_c), Celsius(medium.most_c)),
+    )

@@ -5,7 +5,9 @@ from typing import Literal
 from pantry_core.errors import within
 from pantry_core.notice import Notice, notice
 from pantry_core.quantities import Celsius, Hours
-from pantry_core.rules.constants import FRIDGE_GOAL_C, FRIDGE_STOP_C, HISTAMINE_GUIDE
+from pantry_core.rules.constants import FRIDGE_GOAL_C, FRIDGE_STOP_C
+from pantry_core.rules.profiles import PROFILES, ProfileName
+from pantry_core.rules.raw_clock import HISTAMINE_FROM_C
 from pantry_core.rules.rule import Mark, Rule
 from pantry_core.text import say
 
@@ -15,7 +17,6 @@ CLOSED_FRIDGE_H = Rule("closed-fridge", 4.0, "h", "USDA, power out, door kept sh
 TWO_HOURS = Rule("two-hours", 2.0, "h", say("USDA, two hours from {4 to 60 °C}"), Mark.MEMORY)
 ONE_HOUR_HOT = Rule("one-hour-hot", 1.0, "h", say("USDA, above {32 °C}"), Mark.MEMORY)
 HOT_C = Rule("hot-kitchen", 32.0, "°C", say("USDA, above {32 °C}"), Mark.MEMORY)
-HISTAMINE_C = Rule("histamine-from", 4.4, "°C", HISTAMINE_GUIDE, Mark.MEMORY)
 HISTAMINE_COUNTS = Rule(
     "histamine-hours", 2.0, "h for an hour", "histamine survives the heat", Mark.PRACTICE
 )
@@ -44,7 +45,7 @@ def hours_too_warm(
     counts = HISTAMINE_COUNTS.value if is_mackerel else 1.0
     if temperature_c is not None:
         read = within("temperature_c", temperature_c, -40.0, 60.0, "°C")
-        from_c = HISTAMINE_C if is_mackerel else FRIDGE_STOP_C
+        from_c = HISTAMINE_FROM_C if is_mackerel else FRIDGE_STOP_C
         return counts * lasted if read > from_c.value else 0.0
     if kind == "power-out":
         return counts * max(lasted - CLOSED_FRIDGE_H.value, 0.0)
@@ -95,19 +96,21 @@ def judge_hours_too_warm(hours: float, *, is_hot: bool = False) -> Notice | None
     )
 
 
-def judge_fridge(temperature_c: float) -> Notice | None:
+def judge_fridge(temperature_c: float, profile: ProfileName = "us") -> Notice | None:
     """What a fridge's temperature means for what lies in it.
 
-    Parameters: temperature_c that was read [°C].
-    Returns: a caution above 4 °C: up to 5 it asks for a colder fridge and nothing else.
+    Parameters: temperature_c that was read [°C]; profile.
+    Returns: nothing up to what the profile calls cold; a caution above it: up to 5 °C it asks for
+    a colder fridge and nothing else, beyond for the temperature of the food.
     Raises: OutOfRange.
     Source: USDA; FDA Food Code 3-501.16 (from memory).
 
-    >>> judge_fridge(4.0) is None, judge_fridge(4.5).code, judge_fridge(7.0).code
+    >>> judge_fridge(4.4) is None, judge_fridge(4.5).code, judge_fridge(7.0).code
     (True, 'fridge-warm', 'fridge-too-warm')
     """
     read = within("temperature_c", temperature_c, -40.0, 60.0, "°C")
-    if read <= FRIDGE_GOAL_C.value:
+    quiet = PROFILES[profile].fridge
+    if read <= quiet.value:
         return None
     said = say("{read} in the fridge", read=Celsius(read))
     if read <= FRIDGE_STOP_C.value:
@@ -116,10 +119,11 @@ def judge_fridge(temperature_c: float) -> Notice | None:
             said=said,
             fridge_goal_c=Celsius(FRIDGE_GOAL_C.value),
         )
-        return notice("caution", "fridge-warm", text, FRIDGE_GOAL_C)
+        return notice("caution", "fridge-warm", text, quiet)
     text = say(
-        "{said}: cool it now. What was above {fridge_stop_c} for more than {two_hours} "
-        "in all is discarded, mackerel and its like after half of that.",
+        "{said}: cool it now, and read the food or its brine within a quarter of an hour. What was "
+        "above {fridge_stop_c} for more than {two_hours} in all is discarded, mackerel and its "
+        "like after half of that.",
         said=said,
         fridge_stop_c=Celsius(FRIDGE_STOP_C.value),
         two_hours=Hours(TWO_HOURS.value),

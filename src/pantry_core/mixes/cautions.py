@@ -27,6 +27,7 @@ from pantry_core.rules.constants import (
     THIN_EXCESS,
     THIN_FOR_MASS,
 )
+from pantry_core.rules.profiles import PROFILES
 from pantry_core.rules.rule import Mark, Source
 from pantry_core.text import listed, say
 
@@ -76,7 +77,7 @@ def of_any_mix(judged: Judged, masses: Mapping[str, float | None]) -> Iterator[N
     yield from eaten_raw(request)
     yield from geometry(request.meat)
     yield from softening(request, masses)
-    yield from herbs_in_oil(request, masses.keys())
+    yield from herbs_in_oil(request, masses, judged.mix.water_phase_pct)
     yield notice(
         "note",
         "authority",
@@ -106,16 +107,16 @@ def _planned_cold(request: WeighRequest) -> Iterator[Notice]:
             ),
             FRIDGE_STOP_C,
         )
-    elif planned_c > FRIDGE_GOAL_C.value:
+    elif planned_c > PROFILES[request.profile].fridge.value:
         yield notice(
             "caution",
             "fridge-warm",
             say(
                 "Planned at {planned_c}: turn the fridge down to {fridge_goal_c} or below.",
-                planned_c=Celsius(planned_c),
+                planned_c=Celsius(planned_c, 1),
                 fridge_goal_c=Celsius(FRIDGE_GOAL_C.value),
             ),
-            FRIDGE_GOAL_C,
+            PROFILES[request.profile].fridge,
         )
     elif planned_c < FREEZING_C.value:
         yield notice(
@@ -171,13 +172,14 @@ def _amount_of_salt(request: WeighRequest, mix: Mix) -> Iterator[Notice]:
         yield notice("stop", "undissolved", text, SATURATION)
     else:
         yield from undissolved(request, mix)
-    if request.target_salt_pct > SALTY_CAUTION_PCT.value:
+    is_salty = request.target_salt_pct > SALTY_CAUTION_PCT.value
+    if is_salty and not request.meat.is_kept_smoked:
         yield notice(
             "caution",
             "very-salty",
             say(
                 "{target_salt_pct} is saltier than old-fashioned ham; soak it afterwards.",
-                target_salt_pct=Percent(request.target_salt_pct),
+                target_salt_pct=Percent(request.target_salt_pct, 1),
             ),
             SALTY_CAUTION_PCT,
         )

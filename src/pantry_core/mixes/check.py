@@ -143,7 +143,8 @@ def _as_weighed(request: CheckRequest, mix: Mix) -> WeighRequest:
     is_alone = request.method == "injection" and not request.cover
     if is_alone:
         going_in = min(request.injection_share * meat_g / mix.pickle, 1.0) if mix.pickle else 0.0
-        target = 100.0 * going_in * mix.salt / (meat_g * (1.0 + request.injection_share))
+        held_g = going_in * mix.salt + request.meat.own_salt_g
+        target = 100.0 * held_g / (meat_g * (1.0 + request.injection_share))
     else:
         all_salt_g = mix.salt + request.meat.own_salt_g
         target = 100.0 * all_salt_g / (meat_g + (0.0 if request.is_dry else mix.water))

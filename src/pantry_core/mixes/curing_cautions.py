@@ -85,7 +85,7 @@ def _kind_of_cure(cure: Cure, judged: Judged) -> Iterator[Notice]:
     if cure.name == "celery":
         yield from _celery(cure, judged)
     yield notice(
-        "caution",
+        "note",
         "curing-salt-handling",
         say(
             "Curing salt is not table salt and not pink rock salt. Keep it in its labelled "

@@ -13,11 +13,10 @@ from pantry_core.rules.inside import (
     OTHER_GAME,
     SMOKED_FISH_MIN,
 )
-from pantry_core.rules.profiles import ProfileName
+from pantry_core.rules.parasites import FROZEN
 from pantry_core.rules.rule import Mark, Rule, Source
 from pantry_core.rules.smoke import (
     AIR_SALT_PCT,
-    UNCURED_AIR_C,
     UNCURED_WARMING_H,
     VACUUM_CURED_SALT_PCT,
     VACUUM_SALT_PCT,
@@ -26,16 +25,6 @@ from pantry_core.rules.smoke import (
 from pantry_core.text import say
 
 _PRACTICE = Source("", Mark.PRACTICE)
-_PARASITES: dict[ProfileName, tuple[str, Source]] = {
-    "us": (
-        say(
-            "7 days at {−20 °C}, or {−35 °C} until solid and then 15 h at {−35 °C} or 24 h at "
-            "{−20 °C}"
-        ),
-        Source("FDA Food Code 3-402.11", Mark.MEMORY),
-    ),
-    "eu": (say("24 h at {−20 °C} all through"), Source("Regulation (EC) 853/2004", Mark.MEMORY)),
-}
 
 
 def done(judged: Judged) -> Iterator[Notice]:
@@ -50,7 +39,7 @@ def done(judged: Judged) -> Iterator[Notice]:
         )
         if rule is NOT_INTACT:
             text = say("{text} {as_safe}.", text=text, as_safe=NOT_INTACT_AS_SAFE)
-        yield notice("caution", "not-intact", text, rule)
+        yield notice("note", "not-intact", text, rule)
     if meat.wild == "other" and rule is OTHER_GAME:
         text = say(
             "Wild game: {rule} in the thickest part. Freezing does not make boar or bear "
@@ -77,15 +66,13 @@ def smoked(judged: Judged) -> Iterator[Notice]:
         return
     if meat.kind == "vegetable" or judged.nitrite.verdict in ("ok", "low"):
         return
-    intact = is_intact(judged.request.treatments)
-    hours = WARMING_H if intact else UNCURED_WARMING_H
+    opened = meat.kind == "poultry" or not is_intact(judged.request.treatments)
+    hours = UNCURED_WARMING_H if opened else WARMING_H
     text = say(
-        "Smoked without curing salt: the smoker's air at {uncured_air_c} or above, and "
-        "through {10 to 54 °C} within {hours}.",
-        uncured_air_c=Celsius(UNCURED_AIR_C.value),
+        "Smoked without curing salt: through {10 to 54 °C} inside within {hours}.",
         hours=Hours(hours.value),
     )
-    yield notice("caution", "smoke-uncured", text, UNCURED_AIR_C)
+    yield notice("note", "smoke-uncured", text, hours)
 
 
 def water_phase_pct(judged: Judged) -> float:
@@ -110,7 +97,7 @@ def _kept_smoked(judged: Judged) -> Iterator[Notice]:
         "{smoked_fish_min}; then cold at once.",
         smoked_fish_min=Minutes(SMOKED_FISH_MIN.value),
     )
-    yield notice("caution", "smoked-fish-kept", text, SMOKED_FISH_MIN)
+    yield notice("note", "smoked-fish-kept", text, SMOKED_FISH_MIN)
 
 
 def _least_water_phase(judged: Judged) -> Rule:
@@ -125,14 +112,14 @@ def eaten_raw(request: WeighRequest) -> Iterator[Notice]:
     if meat.will_be != "raw" or meat.kind == "vegetable":
         return
     if meat.kind == "fish":
-        how, basis = _PARASITES[request.profile]
+        frost = FROZEN[request.profile]
         text = say(
             "Fish eaten raw is frozen against parasites first: {how}, where the freezer's "
             "own thermometer shows it; {−18 °C} does not do. Farmed kinds that are exempt "
             "need it not.",
-            how=how,
+            how=frost.words,
         )
-        yield notice("stop", "parasites", text, basis)
+        yield notice("stop", "parasites", text, frost.basis)
     else:
         yield notice(
             "stop", "raw-meat", "Meat eaten raw is out of this tool's scope: cook it.", _PRACTICE

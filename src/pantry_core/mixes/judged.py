@@ -12,8 +12,8 @@ from pantry_core.mixes.counting import (
     limits_for,
     nitrate_limit,
 )
-from pantry_core.mixes.keeping import raw_limits
 from pantry_core.mixes.mix import Mix
+from pantry_core.mixes.protection import limits_in
 from pantry_core.mixes.request import Cure, WeighRequest
 from pantry_core.mixes.result import Nitrate, Nitrite, Pickle, Ready, Salt
 from pantry_core.mixes.strength import brine_density_g_ml, salometer_degrees
@@ -96,12 +96,13 @@ def judge_mix(
         is_unknown=any(cure.is_unknown for cure, _ in cures),
         taken_up=taken.share if request.method == "strong-brine" else 1.0,
     )
+    pickle = pickle_of(mix, request.temperature_c) if request.is_wet and has_pickle else None
     nitrate_g = sum(cure.nitrate_share * grams for cure, grams in cures)
     return Judged(
         request=request,
         mix=mix,
         cures=cures,
-        pickle=pickle_of(mix, request.temperature_c) if request.is_wet and has_pickle else None,
+        pickle=pickle,
         salt=salt_of(request, mix if goes_in is None else goes_in),
         nitrite=nitrite,
         nitrate=count_nitrate(most_nitrate, nitrate_g, spread),
@@ -109,7 +110,7 @@ def judge_mix(
         most_nitrate=most_nitrate,
         wait=wait,
         uptake=taken,
-        raw=raw_limits(request, nitrite, taken.mean_pct),
+        raw=limits_in(request, nitrite, pickle, taken.mean_pct),
         inside=inside_rule(meat, request.treatments),
     )
 

@@ -1,13 +1,13 @@
 """How long a piece may be kept raw, what lies with it included, set against the days asked for."""
 
-from collections.abc import Collection, Iterator, Mapping
+from collections.abc import Iterator, Mapping
 
 from pantry_core.errors import within
 from pantry_core.foods.ingredient import ingredient, is_ingredient
 from pantry_core.measures.said import days_said
 from pantry_core.mixes.request import WeighRequest
-from pantry_core.mixes.result import Nitrite, Ready
-from pantry_core.notice import Notice, notice
+from pantry_core.mixes.result import Ready
+from pantry_core.notice import Level, Notice, notice
 from pantry_core.quantities import Days, Hours
 from pantry_core.rules.constants import (
     ENZYME_LEAST,
@@ -15,24 +15,12 @@ from pantry_core.rules.constants import (
     ENZYME_THICK_H,
     ENZYME_THIN_H,
     ENZYME_THIN_MM,
-    HERBS_IN_OIL_D,
-    LONG_CURE_SALT_PCT,
+    HERBS_ON_MEAT_D,
+    HERBS_ON_MEAT_STOP_D,
+    PASTE_ACID_SHARE,
+    PASTE_SALT_PCT,
 )
-from pantry_core.rules.raw_clock import (
-    BIRD_OR_FISH,
-    CURED_BIRD,
-    CURED_GROUND,
-    CURED_RED_MEAT,
-    DRY_BRINED_BIRD,
-    GROUND,
-    HISTAMINE_FISH,
-    RAW_FISH_AFTER_D,
-    RED_MEAT,
-    TIMED_PPM,
-    TIMED_RED_MEAT,
-    TIMED_SALT_PCT,
-    RawLimits,
-)
+from pantry_core.rules.raw_clock import RAW_FISH_AFTER_D, RawLimits
 from pantry_core.rules.rule import Rule
 from pantry_core.text import joined, listed, say
 
@@ -42,59 +30,6 @@ HELPS = (
     "longer."
 )
 HOURS_PER_DAY = 24.0
-
-
-def raw_limits(request: WeighRequest, nitrite: Nitrite, taken_up_pct: float) -> RawLimits | None:
-    """The raw clock that runs for a piece.
-
-    Parameters: request; nitrite as it was counted; taken_up_pct, the salt that it has when it is
-    lifted [% of the meat].
-    Returns: limits in days from purchase or the end of thawing; None for vegetables. Of a timed
-    brine counts what is really taken up.
-    Raises: nothing.
-    Source: USDA cold storage and marinating advice; FDA fish guide, ch. 7 (from memory); stretched
-    for salt and nitrite by common practice.
-    """
-    meat, is_timed = request.meat, request.is_lifted
-    salt_pct = request.target_salt_pct
-    if is_timed:
-        salt_pct = min(salt_pct, taken_up_pct)
-    is_cured = nitrite.verdict == "ok" and salt_pct >= LONG_CURE_SALT_PCT.value
-    if meat.kind == "vegetable":
-        return None
-    if meat.species == "mackerel":
-        return HISTAMINE_FISH
-    if meat.form == "ground":
-        return CURED_GROUND if is_cured and meat.kind != "fish" else GROUND
-    if meat.kind == "fish":
-        return BIRD_OR_FISH
-    if meat.kind == "poultry" or meat.species == "rabbit":
-        return _of_a_bird(request, is_cured=is_cured)
-    return _of_red_meat(request, nitrite, salt_pct, is_cured=is_cured)
-
-
-def _of_red_meat(
-    request: WeighRequest, nitrite: Nitrite, salt_pct: float, *, is_cured: bool
-) -> RawLimits:
-    if is_cured:
-        return CURED_RED_MEAT
-    return TIMED_RED_MEAT if _is_timed_cure(request, nitrite, salt_pct) else RED_MEAT
-
-
-def _of_a_bird(request: WeighRequest, *, is_cured: bool) -> RawLimits:
-    if is_cured:
-        return CURED_BIRD
-    return DRY_BRINED_BIRD if request.method == "dry-brine" else BIRD_OR_FISH
-
-
-def _is_timed_cure(request: WeighRequest, nitrite: Nitrite, salt_pct: float) -> bool:
-    """Whether a timed brine takes up enough to keep the meat for a fortnight."""
-    return (
-        request.method == "strong-brine"
-        and nitrite.verdict in ("ok", "low")
-        and (nitrite.taken_up_ppm or 0.0) >= TIMED_PPM.value
-        and salt_pct >= TIMED_SALT_PCT.value
-    )
 
 
 def judge_raw(limits: RawLimits | None, raw_h: float) -> Notice | None:
@@ -144,7 +79,8 @@ def kept_raw(
             days=Days(wait.days, 0),
             stop=Days(limits.stop.value),
         )
-        yield notice("caution", "wait-beyond-raw", text, limits.stop)
+        level: Level = "note" if request.days is None else "caution"
+        yield notice(level, "wait-beyond-raw", text, limits.stop)
     if request.meat.kind == "fish" and request.meat.will_be == "raw":
         text = say(
             "Out of the cure it keeps {raw_fish_after_d} unwrapped in the fridge, a week in all.",
@@ -180,22 +116,48 @@ def softening(request: WeighRequest, masses: Mapping[str, float | None]) -> Iter
         yield notice("caution", "enzyme-fruit", joined(" ", (text, last)), limit)
 
 
-def herbs_in_oil(request: WeighRequest, names: Collection[str]) -> Iterator[Notice]:
-    """What must be said of raw garlic or herbs under oil."""
-    if not any(name == "oil" or name.endswith("-oil") for name in names):
+def herbs_in_oil(
+    request: WeighRequest, masses: Mapping[str, float | None], salt_pct: float
+) -> Iterator[Notice]:
+    """What must be said of raw garlic or herbs under oil on raw meat.
+
+    Parameters: request, with the days that it lies in them; masses of what is in it, by name, None
+    where nobody knows one [g]; salt_pct in the water of the paste [%].
+    Returns: a stop, a caution or a note; nothing where salt or acid keeps it as long as its meat.
+    Raises: nothing. Source: common practice.
+    """
+    if not any(name == "oil" or name.endswith("-oil") for name in masses):
         return
-    limit: Rule = HERBS_IN_OIL_D
+    if salt_pct >= PASTE_SALT_PCT.value or _acid_share(masses) >= PASTE_ACID_SHARE.value:
+        return
+    days = request.days or 0.0
+    level: Level = "note"
+    limit: Rule = HERBS_ON_MEAT_D
+    if days > HERBS_ON_MEAT_STOP_D.value:
+        level, limit = "stop", HERBS_ON_MEAT_STOP_D
+    elif days > HERBS_ON_MEAT_D.value:
+        level = "caution"
     text = say(
         "Raw garlic or herbs in oil: at {4 °C} or below, and no longer than {limit}.",
         limit=Days(limit.value),
     )
-    if request.days is not None and request.days > limit.value:
-        herbs = {ingredient(name).herb for name in names if is_ingredient(name)} - {""}
-        named = listed(sorted(herbs))
+    if level != "note":
+        herbs = {ingredient(name).herb for name in masses if is_ingredient(name)} - {""}
         more = say(
             "This is to lie {days}: leave {herbs} out until the end.",
-            days=Days(request.days),
-            herbs=named or "them",
+            days=Days(days),
+            herbs=listed(sorted(herbs)) or "them",
         )
         text = joined(" ", (text, more))
-    yield notice("caution", "herbs-in-oil", text, limit)
+    yield notice(level, "herbs-in-oil", text, limit)
+
+
+def _acid_share(masses: Mapping[str, float | None]) -> float:
+    """Vinegar and citrus in parts of the liquid."""
+    liquid = acid = 0.0
+    for name, mass_g in masses.items():
+        is_acid = "vinegar" in name or name in ("lemon-juice", "lime-juice")
+        if is_acid or "oil" in name or (is_ingredient(name) and ingredient(name).water > 0.5):
+            liquid += mass_g or 0.0
+        acid += (mass_g or 0.0) if is_acid else 0.0
+    return acid / liquid if liquid else 0.0

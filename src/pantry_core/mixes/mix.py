@@ -44,6 +44,11 @@ class Mix:
         return self.water + sum(each.water_g for each in self.sauces)
 
     @property
+    def water_phase_pct(self) -> float:
+        """Salt in its water, of dry salt all of it [% of salt and water]."""
+        return 100.0 * self.salt / (self.salt + self.liquid_water) if self.salt else 0.0
+
+    @property
     def pickle(self) -> float:
         """All of the liquid with what is dissolved in it [g]."""
         sauces = sum(each.mass_g for each in self.sauces)

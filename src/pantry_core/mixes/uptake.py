@@ -53,7 +53,7 @@ def after_days(request: WeighRequest, mix: Mix, rest_h: float = 0.0) -> End | No
     Returns: mean, heart and edge [%]; None without days, without salt, and where the model does not
     reach: below 0 °C or above 15 °C, or in a bath out of all proportion.
     """
-    way = None if request.days is None else _way(request, mix, 24.0 * request.days)
+    way = None if request.days is None else way_through(request, mix, 24.0 * request.days)
     if way is not None and rest_h > 0.0:
         rest = Rest(kind="rest", hours=min(rest_h, MOST_HOURS))
         way = way.model_copy(update={"stages": (*way.stages, rest)})
@@ -66,14 +66,14 @@ def edge_over(request: WeighRequest, mix: Mix, hours: Sequence[float]) -> Vector
     Parameters: request and its mix; hours, ascending, above 0 [h].
     Returns: the average of the outer 5 mm at each of them [%]; None where `after_days` has none.
     """
-    way = _way(request, mix, hours[-1])
+    way = way_through(request, mix, hours[-1])
     if way is None:
         return None
     journey = followed(way)
     return np.interp(hours, journey.hours, journey.outer_pct)
 
 
-def _way(request: WeighRequest, mix: Mix, hours: float) -> SaltRequest | None:
+def way_through(request: WeighRequest, mix: Mix, hours: float) -> SaltRequest | None:
     """What the piece goes through in so many hours; None where no model reaches."""
     if mix.salt == 0 or not LEAST_C <= request.temperature_c <= MOST_C:
         return None

@@ -6,6 +6,7 @@ from pydantic import Field, ValidationInfo, field_validator
 
 from pantry_core import quantities
 from pantry_core.document import Document, wrong
+from pantry_core.heat.media import MediumName
 from pantry_core.text import either, say
 
 MOST_DISHES = 40
@@ -115,6 +116,13 @@ class StepRequest(Document):
     text: Annotated[str, Field(max_length=1000)] | None = None
     tend: Annotated[str, Field(max_length=1000)] | None = None
     until: dict[str, float | bool] | None = None
+    medium: MediumName | None = None
+    medium_c: Annotated[float, Field(ge=-40, le=600)] | None = None
+    covered: bool = False
+    form: Annotated[str, Field(max_length=20)] | None = None
+    count: Annotated[int, Field(ge=1, le=500)] | None = None
+    thickness_mm: Annotated[float, Field(gt=0, le=400)] | None = None
+    with_piece: bool = True
 
     @field_validator("until")
     @classmethod

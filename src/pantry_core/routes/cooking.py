@@ -4,13 +4,16 @@ import math
 from collections.abc import Iterator, Sequence
 from typing import Final
 
-from pantry_core.heat.inside import is_intact
-from pantry_core.heat.smoke import judge_smoke
 from pantry_core.mixes.judged import Judged
-from pantry_core.notice import Notice
 from pantry_core.quantities import Between, Celsius, Kilograms, Minutes, Number
-from pantry_core.routes.customs import KEEP_WARM_H, KEEP_WARM_TENDER_H, PRESS_H, TEMPER_H, Customs
-from pantry_core.routes.heating import Cooking, TimedStage, timed, warming_h
+from pantry_core.routes.customs import (
+    KEEP_WARM_H,
+    KEEP_WARM_TENDER_H,
+    KEPT_WARM_C,
+    PRESS_H,
+    Customs,
+)
+from pantry_core.routes.heating import Cooking, TimedStage, timed
 from pantry_core.routes.heats import VEGETABLES, HeatStage
 from pantry_core.routes.step import RouteStep, Until
 from pantry_core.routes.suits import nature_of
@@ -51,26 +54,10 @@ def stages_of(cooking: Cooking, customs: Customs) -> tuple[TimedStage, ...]:
 def tempered(stages: Sequence[TimedStage], customs: Customs) -> Iterator[RouteStep]:
     """The chill taken off before the oven, where the cook does so."""
     if customs.tempering == "hour" and any(each.stage.place == "oven" for each in stages[:1]):
-        most = TEMPER_H.value
         yield RouteStep(
             "temper", "temper", "Take the chill off", "Out of the fridge, covered; two hours at "
-            "the most", "counter", 1.0, 1.0, most, 5,
+            "the most", "counter", 1.0, 1.0, 1.0, 5,
         )  # fmt: skip
-
-
-def smoke_notices(
-    stages: Sequence[TimedStage], cooking: Cooking, judged: Judged
-) -> Iterator[Notice]:
-    """What the time between cold and hot in the smoker means; fish goes by its own line."""
-    smoked = [each for each in stages if each.stage.place == "smoker"]
-    if not smoked or cooking.cut.kind == "fish" or cooking.heat.id == "cold-smoke":
-        return
-    yield from judge_smoke(
-        warming_h(cooking, tuple(stages)),
-        min(each.stage.medium_c for each in smoked),
-        is_cured=judged.nitrite.verdict == "ok",
-        is_intact=is_intact(judged.request.treatments),
-    )
 
 
 def _done(cooking: Cooking, judged: Judged, stage: HeatStage) -> str:
@@ -152,6 +139,8 @@ def cooked(stages: Sequence[TimedStage], cooking: Cooking, judged: Judged) -> It
             stage.id, stage.kind, stage.title, how, stage.place,
             least, hours, max(each.high, hours + 0.25), min(stage.hands_min, 60 * hours),
             attended=stage.attended, every_h=_rounds_h(each), tend=_tend(each), until=until,
+            medium=stage.medium, medium_c=None if stage.medium is None else stage.medium_c,
+            covered=stage.covered,
         )  # fmt: skip
 
 
@@ -244,7 +233,7 @@ def _pressed() -> Iterator[RouteStep]:
         "cool", "cool", "Cool it quickly", say("Shallow, or bagged in ice water: below {21 °C} "
                                                "within 2 h, to {5 °C} within 6 h in all. Never "
                                                "pressed hot"), "fridge", 2.0, 4.0, 6.0, 15,
-        until={"cold_c": 5.0},
+        until={"cold_c": 5.0}, medium="ice-bath", medium_c=1.0,
     )  # fmt: skip
     hours = PRESS_H.value
     yield RouteStep(
@@ -267,7 +256,12 @@ def served(cooking: Cooking, stages: Sequence[TimedStage]) -> Iterator[RouteStep
         most = KEEP_WARM_H.value if hours else KEEP_WARM_H.value / 4.0
         if cooking.is_tender and hours:
             most = KEEP_WARM_TENDER_H.value
-        yield RouteStep("keep-warm", "keep-warm", "Keep warm", "", "counter", 0.0, 0.0, most)
+        yield RouteStep(
+            "keep-warm", "keep-warm", "Keep warm", say("Covered, at {60 °C} or above: a low "
+                                                       "oven, a warmed box"), "counter",
+            0.0, 0.0, most,
+            medium="air", medium_c=KEPT_WARM_C.value,
+        )  # fmt: skip
     is_carved = nature in _CARVED and bool(stages) and cooking.piece_g >= CARVED_FROM_G
     if cooking.cut.kind == "fish" and not stages:
         is_carved = True

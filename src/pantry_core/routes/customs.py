@@ -25,12 +25,9 @@ CustomName = Literal[
 ]
 
 SOAK_H = Rule("soak-after-cure", 2.0, "h", "a soak in fresh water", Mark.PRACTICE)
-TEMPER_H = Rule("temper-most", 2.0, "h", say("USDA, two hours above {4 °C}"), Mark.MEMORY)
-PARASITES_H = Rule(
-    "parasites-frozen", 168.0, "h", say("FDA Food Code 3-402.11, {−20 °C}"), Mark.MEMORY
-)
 PRESS_H = Rule("press-overnight", 12.0, "h", "under a weight", Mark.PRACTICE)
 DRY_SURFACE_H = Rule("dry-the-surface", 12.0, "h", "uncovered, before smoke", Mark.PRACTICE)
+KEPT_WARM_C = Rule("kept-warm", 60.0, "°C", "USDA, kept warm at this or above", Mark.MEMORY)
 KEEP_WARM_H = Rule("keep-warm", 1.0, "h", say("held at {60 °C} or above"), Mark.PRACTICE)
 KEEP_WARM_TENDER_H = Rule(
     "keep-warm-tender", 4.0, "h", say("what is tender, wrapped, at {60 °C} or above"), Mark.PRACTICE

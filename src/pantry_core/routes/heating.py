@@ -1,16 +1,15 @@
 """How long each stage at the heat takes for a piece: by the model, by practice, in batches."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from math import ceil
 from typing import Final
 
 from pantry_core.heat.body import Body
-from pantry_core.heat.doneness import WARM_FROM_C, WARM_TO_C
 from pantry_core.heat.forecast import Forecast, forecast
-from pantry_core.heat.media import MEDIA
+from pantry_core.heat.media import MEDIA, MediumName
 from pantry_core.heat.stages import Stage
-from pantry_core.heat.through import followed, stood
+from pantry_core.heat.through import Journey, stood
 from pantry_core.quantities import Celsius
 from pantry_core.routes.cuts import Cut
 from pantry_core.routes.heats import CRISP, VEGETABLES, Heat, HeatStage, Span
@@ -45,8 +44,9 @@ class Cooking:
 
     `piece_g` is one piece of `count` [g]; `doubt` how far its thickness may be off [-]; `goal_c`
     the temperature in the thickest part, None where nothing is to be read; `hold_min` how long it
-    is held there; `medium_c` the cook's own temperature of oven, pot or fire; `pace` how long
-    places take in this kitchen, as factors on the hours that are foretold [-].
+    is held there; `medium_c` the cook's own temperature of oven, pot or fire [°C], `edited` medium
+    and temperature of single stages by their ids; `pace` how long places take in this kitchen, as
+    factors on the hours that are foretold [-].
     """
 
     cut: Cut
@@ -59,6 +59,7 @@ class Cooking:
     goal_c: float | None = None
     hold_min: float = 0.0
     medium_c: float | None = None
+    edited: tuple[tuple[str, MediumName | None, float | None], ...] = ()
     is_cured: bool = False
     is_tempered: bool = False
     vegetables: bool = False
@@ -79,6 +80,11 @@ class Cooking:
             found = tuple(
                 replace(each, medium_c=self.medium_c) if each.is_main else each for each in found
             )
+        for stage_id, medium, medium_c in self.edited:
+            found = tuple(
+                _in_medium(each, medium, medium_c) if each.id == stage_id else each
+                for each in found
+            )
         if self.is_pressed and found and found[-1].ends != "look":
             found = (*found, CRISP)
         pot = next((i for i, each in enumerate(found) if each.medium in ("water", "oven")), None)
@@ -87,11 +93,19 @@ class Cooking:
         return (*found[: pot + 1], VEGETABLES, *found[pot + 1 :])
 
 
+def _in_medium(stage: HeatStage, medium: MediumName | None, medium_c: float | None) -> HeatStage:
+    """A stage as the cook edits it; another medium is felt as it is, without the stage's lid."""
+    if medium is not None and medium != stage.medium:
+        stage = replace(stage, medium=medium, covered=False)
+    return stage if medium_c is None else replace(stage, medium_c=medium_c)
+
+
 @dataclass(frozen=True, slots=True)
 class TimedStage:
     """A stage with how long it takes: usually and within its band [h], all batches together.
 
-    `pace` is what the kitchen has learnt of its place and is in these hours [-].
+    `pace` is what the kitchen has learnt of its place and is in these hours [-]; `journey` the way
+    of the heat until its end, where that was foretold.
     """
 
     stage: HeatStage
@@ -100,6 +114,7 @@ class TimedStage:
     high: float
     batches: int = 1
     pace: float = 1.0
+    journey: Journey | None = field(default=None, compare=False, repr=False)
 
     @property
     def planned(self) -> float:
@@ -121,36 +136,36 @@ def timed(cooking: Cooking) -> tuple[TimedStage, ...]:
     so_far: list[Stage] = []
     found = []
     for stage in cooking.stages:
-        one = _one(cooking, stage, so_far)
+        one, journey = _one(cooking, stage, so_far)
         batches = _batches(cooking, stage)
         more = (batches - 1) * BETWEEN_BATCHES_H
         pace = dict(cooking.pace).get(stage.place, 1.0) if stage.ends in FORETOLD else 1.0
         usual, low, high = (batches * each * pace + more for each in (one[1], one[0], one[2]))
-        found.append(TimedStage(stage, usual, low, high, batches, pace))
+        found.append(TimedStage(stage, usual, low, high, batches, pace, journey))
         if stage.medium is not None:
             so_far.append(as_stage(stage, hours=max(one[1], 1e-3)))
     return tuple(found)
 
 
-def _one(cooking: Cooking, stage: HeatStage, so_far: list[Stage]) -> Span:
-    """One batch of a stage: least, usual, most [h]."""
+def _one(cooking: Cooking, stage: HeatStage, so_far: list[Stage]) -> tuple[Span, Journey | None]:
+    """One batch of a stage: least, usual, most [h]; the way of the heat where it is foretold."""
     if stage.medium is None or stage.ends in ("time", "look"):
-        return stage.span_h
+        return stage.span_h, None
     if stage.ends == "inside" and cooking.goal_c is None:
-        return stage.span_h if stage.span_h[1] else _UNREAD
+        return (stage.span_h if stage.span_h[1] else _UNREAD), None
     if stage.ends == "tender" and cooking.is_tender:
         return _until_tender(cooking, stage, so_far)
     if cooking.goal_c is None:
-        return stage.span_h
+        return stage.span_h, None
     if stage.span_h_kg[1] and cooking.is_tender:
-        return _by_the_kilo(cooking, stage)
-    low, usual, high = _until(cooking, stage, so_far, planning_goal_c(cooking, stage))
+        return _by_the_kilo(cooking, stage), None
+    (low, usual, high), journey = _until(cooking, stage, so_far, planning_goal_c(cooking, stage))
     hold_h = cooking.hold_min / 60.0
     by_hand = stage.span_h if stage.batch_g else (0.0, 0.0, 0.0)
     low, usual, high = (
         max(a, b) + hold_h for a, b in zip((low, usual, high), by_hand, strict=True)
     )
-    return low, usual, high
+    return (low, usual, high), journey
 
 
 _UNREAD: Final[Span] = (0.5, 0.75, 1.0)
@@ -176,17 +191,21 @@ _SMOKED: Final[Span] = (3.0, 4.0, 5.0)
 """What a small piece of a tender cut takes in the smoker [h] (common practice)."""
 
 
-def _until_tender(cooking: Cooking, stage: HeatStage, so_far: list[Stage]) -> Span:
+def _until_tender(
+    cooking: Cooking, stage: HeatStage, so_far: list[Stage]
+) -> tuple[Span, Journey | None]:
     if stage.span_h_kg[1]:
-        return _by_the_kilo(cooking, stage)
+        return _by_the_kilo(cooking, stage), None
     hot_c = min(HOT_THROUGH_C.value, stage.medium_c - BELOW_MEDIUM_C)
     hot_c = max(hot_c, cooking.goal_c or 0.0)
-    up = _until(cooking, stage, so_far, hot_c)
+    up, journey = _until(cooking, stage, so_far, hot_c)
     least, usual, most = (a + b for a, b in zip(up, stage.span_h, strict=True))
-    return least, usual, most
+    return (least, usual, most), journey
 
 
-def _until(cooking: Cooking, stage: HeatStage, so_far: list[Stage], goal_c: float) -> Span:
+def _until(
+    cooking: Cooking, stage: HeatStage, so_far: list[Stage], goal_c: float
+) -> tuple[Span, Journey]:
     """How long a stage takes to a temperature, after those before it."""
     last = as_stage(stage, until_c=goal_c)
     found = _foretold(cooking.body, start_c(cooking), (*so_far, last), round(cooking.doubt, 4))
@@ -207,7 +226,7 @@ def _until(cooking: Cooking, stage: HeatStage, so_far: list[Stage], goal_c: floa
     before = ends[-2] if len(ends) > 1 else 0.0
     done = found.done
     least, usual, most = (max(each - before, LEAST_H) for each in (done.low, done.usual, done.high))
-    return least, usual, most
+    return (least, usual, most), found.journey
 
 
 @lru_cache(maxsize=2048)
@@ -234,20 +253,3 @@ def _batches(cooking: Cooking, stage: HeatStage) -> int:
     if stage.batch_g is None:
         return 1
     return max(1, ceil(cooking.piece_g * cooking.count / stage.batch_g - 1e-9))
-
-
-def warming_h(cooking: Cooking, stages: tuple[TimedStage, ...]) -> float:
-    """How long the thickest part is between 10 and 54 °C [h]."""
-    in_heat = [each for each in stages if each.stage.medium]
-    journey = followed(
-        cooking.body,
-        start_c(cooking),
-        [as_stage(each.stage, hours=each.usual / each.pace) for each in in_heat],
-    )
-    if journey is None:
-        return 0.0
-    cold = journey.heart_c < WARM_FROM_C.value
-    hot = journey.heart_c >= WARM_TO_C.value
-    begins = float(journey.hours[cold][-1]) if cold.any() else 0.0
-    ends = float(journey.hours[hot][0]) if hot.any() else float(journey.hours[-1])
-    return max(ends - begins, 0.0)

@@ -133,8 +133,8 @@ CRISP: Final = _oven(
 )  # fmt: skip
 _SMOKE_LOW = HeatStage(
     "smoke-low", "Smoke, low", "smoker", "time", "Onto the racks, dry to the touch; thin smoke at "
-    "{60 °C}.", "The surface takes on colour; the smoke is thin and blue, not white.", "smoker", 60,
-    span_h=(1.0, 1.5, 2.0), hands_min=20, every_h=1.0, tend="Look to the fire, add wood",
+    "{@60 °C}.", "The surface takes on colour; the smoke is thin and blue, not white.", "smoker",
+    60, span_h=(1.0, 1.5, 2.0), hands_min=20, every_h=1.0, tend="Look to the fire, add wood",
 )  # fmt: skip
 
 
@@ -257,7 +257,7 @@ HEATS: Final[dict[HeatName, Heat]] = {
              uncured=(_smoke_hot(120, "Onto the racks, dry to the touch; {@120 °C} from the start, "
                                  "for there is no curing salt in it."),),
              fish=(HeatStage("smoke-low", "Smoke, low", "smoker", "time", "Onto oiled racks, tacky "
-                             "to the touch; smoke at {50 °C}.", "It dries and takes on gold.",
+                             "to the touch; smoke at {@50 °C}.", "It dries and takes on gold.",
                              "smoker", 50, span_h=(0.75, 1.0, 1.5), hands_min=20, dried=True),
                    _smoke_hot(85, "Up to {@85 °C}; in hotter smoke white beads come out.",
                               dried=True))),
@@ -306,9 +306,9 @@ HEATS: Final[dict[HeatName, Heat]] = {
                         span_h=(0.25, 0.25, 0.5), hands_min=5)), is_tender=True),
         Heat("poach", "Poached", "water or stock that trembles: fish, breasts, whole birds",
              "You lose a crust.",
-             (_pot("poach", "Poach", 82, "Into stock at {80 °C} or so; it never boils.",
+             (_pot("poach", "Poach", 82, "Into stock at {@80 °C} or so; it never boils.",
                    "It trembles; firm to the finger."),),
-             bird=(_pot("poach", "Poach", 88, "Into stock at {88 °C} or so; it never boils.",
+             bird=(_pot("poach", "Poach", 88, "Into stock at {@88 °C} or so; it never boils.",
                         "It trembles; the juices run clear."),)),
         Heat("steam", "Steamed", "over boiling water, lid on", "You lose a crust.",
              (_pot("steam", "Steam", 100, "Over boiling water, lid on.", "It flakes, or is firm.",

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from pantry_core.heat.media import MediumName
 from pantry_core.text import worded
 
 Until = dict[str, float | bool]
@@ -14,7 +15,10 @@ class RouteStep:
 
     `title` names the step, `begin` is what the hands do at its beginning, `tend` what a round is,
     `until` what it goes on until: an inside temperature, tender, a look, cold; `trip` names the
-    errand that it is part of. Without a wish any length inside its window is as good.
+    errand that it is part of. Without a wish any length inside its window is as good. `medium` is
+    what it is heated or cooled in, `medium_c` how hot or cold that is [°C], `covered` under a lid;
+    `form` is what the piece becomes with it; `with_piece` whether the piece is there, and not only
+    its brine.
     """
 
     id: str
@@ -31,6 +35,11 @@ class RouteStep:
     tend: str = ""
     until: Until | None = None
     trip: str | None = None
+    medium: MediumName | None = None
+    medium_c: float | None = None
+    covered: bool = False
+    form: str | None = None
+    with_piece: bool = True
 
     def __post_init__(self) -> None:
         """Its words may have figures in them."""

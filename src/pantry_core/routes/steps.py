@@ -7,19 +7,15 @@ from typing import Final
 from pantry_core.errors import within
 from pantry_core.meat import MOST_MEAT_G
 from pantry_core.mixes.judged import Judged
-from pantry_core.mixes.keeping import judge_raw
-from pantry_core.notice import Notice
 from pantry_core.routes.cooking import (
     cooked,
     served,
-    smoke_notices,
     stages_of,
     tempered,
 )
 from pantry_core.routes.customs import (
     COLD_CHILL_H,
     DRY_SURFACE_H,
-    PARASITES_H,
     PRESS_H,
     SOAK_H,
     USUAL,
@@ -31,7 +27,8 @@ from pantry_core.routes.lying import Lying
 from pantry_core.routes.step import RouteStep
 from pantry_core.routes.ways import WAYS, Way, WayName
 from pantry_core.rules.constants import FRIDGE_GOAL_C, THAW_H_PER_KG, THAW_LEAST_H
-from pantry_core.rules.raw_clock import CURED_RED_MEAT, RawLimits
+from pantry_core.rules.parasites import FROZEN
+from pantry_core.rules.raw_clock import CURED_RED_MEAT, HISTAMINE_FISH, RawLimits
 from pantry_core.text import say
 
 PLACES = (
@@ -48,6 +45,8 @@ SHOPPING = "shop"
 KEEP_H, LONGEST_KEEP_H = 24.0, 72.0
 """How long a piece waits in the fridge before work on it begins, and at the longest where the raw
 clock leaves it [h] (practice)."""
+ON_THE_GRID_H = 1.5
+"""What the quarters of an hour of a plan may add to the steps before the heat [h] (our choice)."""
 HOLD_H, CURED_HOLD_H = 24.0, 96.0
 """How long a rested piece may be held before the heat, and one that is cured [h] (practice)."""
 
@@ -69,6 +68,7 @@ RAW_KINDS = (
     "score",
     "temper",
     "coat",
+    "stuff",
     *CURING,
 )
 """Kinds of step during which the raw clock runs; for a frozen piece, once it has thawed."""
@@ -76,11 +76,10 @@ RAW_KINDS = (
 
 @dataclass(frozen=True, slots=True)
 class Route:
-    """Steps in order, what raw clock and smoke say of the shortest way, and the stages' hours."""
+    """Steps in order, the raw clock that runs, and the stages' hours."""
 
     steps: tuple[RouteStep, ...]
     raw: RawLimits | None
-    notices: tuple[Notice, ...]
     stages: tuple[TimedStage, ...] = ()
 
     @property
@@ -122,18 +121,48 @@ def route(
     ]
     around_h = sum(step.max_h for step in (*before, *after) if step.kind in RAW_KINDS)
     longest_h = 24.0 * limits.stop.value - around_h if limits else 24.0 * 60
-    curing = () if way is None else (_curing(way, lying, longest_h),)
+    curing: tuple[RouteStep, ...] = () if way is None else (_curing(way, lying, longest_h),)
+    curing, after = _within_the_caution(before, curing, after, limits)
     before = _kept_longer(before, (*curing, *after), limits)
     at_the_heat = (
+        *_stuffed(judged),
         *tempered(stages, customs),
         *cooked(stages, cooking, judged),
         *served(cooking, stages),
     )
     steps = (*before, *curing, *after, *at_the_heat)
-    raw = [step for step in (*before, *curing, *after) if step.kind in RAW_KINDS]
-    too_long = judge_raw(limits, sum(step.min_h for step in raw))
-    notices = (*([too_long] if too_long else []), *smoke_notices(stages, cooking, judged))
-    return Route(steps, limits, notices, stages)
+    return Route(steps, limits, stages)
+
+
+def _within_the_caution(
+    before: Sequence[RouteStep],
+    curing: Sequence[RouteStep],
+    after: Sequence[RouteStep],
+    limits: RawLimits | None,
+) -> tuple[tuple[RouteStep, ...], list[RouteStep]]:
+    """Cure and rest as long as is usual, or a little shorter where that spares a caution."""
+    steps = [step for step in (*before, *curing, *after) if step.kind in RAW_KINDS]
+    usual_h = sum(step.min_h if step.prefer_h is None else step.prefer_h for step in steps)
+    caution_h = float("inf") if limits is None else 24.0 * limits.caution.value
+    spare = [
+        (step.prefer_h or step.min_h) - step.min_h if step.kind in SHORTENED else 0.0
+        for step in (*curing, *after)
+    ]
+    twice_h = sum(step.min_h for step in steps if step.place == "counter")
+    usual_h += twice_h if limits is HISTAMINE_FISH else 0.0
+    over_h = usual_h + ON_THE_GRID_H - caution_h
+    if usual_h <= caution_h or over_h > sum(spare):
+        return tuple(curing), list(after)
+    part = over_h / sum(spare)
+    shorter = [
+        replace(step, prefer_h=step.prefer_h - part * room) if step.prefer_h else step
+        for step, room in zip((*curing, *after), spare, strict=True)
+    ]
+    return tuple(shorter[: len(curing)]), shorter[len(curing) :]
+
+
+SHORTENED: Final = (*CURING, "rest", "dry")
+"""What may be a little shorter than usual."""
 
 
 def _kept_longer(
@@ -154,7 +183,7 @@ def _bought(kilos: float, cut: Cut, customs: Customs, *, frozen: bool) -> Iterat
     )  # fmt: skip
     kills = cut.kind == "fish" and customs.fish == "raw-freeze"
     if kills:
-        hours = PARASITES_H.value
+        hours = FROZEN["us"].hours.value
         yield RouteStep(
             "parasites",
             "freeze",
@@ -166,6 +195,8 @@ def _bought(kilos: float, cut: Cut, customs: Customs, *, frozen: bool) -> Iterat
             24.0 * 90,
             5,
             until={"cold_c": -20.0},
+            medium="air",
+            medium_c=FROZEN["us"].celsius.value,
         )
     elif frozen:
         yield RouteStep("freeze", "freeze", "Keep frozen", "", "freezer", 0.0, None, 24.0 * 90)
@@ -186,17 +217,17 @@ def _prepared(way: Way | None, cut: Cut, customs: Customs) -> Iterator[RouteStep
             "make-brine", "make-brine", "Make the brine",
             "Stir salt and sugar into cold water until nothing crunches" if is_cold else
             "Dissolve salt and sugar in part of the water, hot; add the rest cold",
-            "counter" if is_cold else "hob", 0.5, 0.5, 0.5, 30,
+            "counter" if is_cold else "hob", 0.5, 0.5, 0.5, 30, with_piece=False,
         )  # fmt: skip
         least, usual = (COLD_CHILL_H.value, 4.0) if is_cold else (8.0, 10.0)
         yield RouteStep(
             "chill-brine", "chill-brine", "Chill the brine", "", "fridge", least, usual, 24.0,
-            until={"cold_c": FRIDGE_GOAL_C.value},
+            until={"cold_c": FRIDGE_GOAL_C.value}, with_piece=False,
         )  # fmt: skip
     elif way is not None and way.group == "Marinade":
         yield RouteStep(
             "make-marinade", "make-brine", "Mix the marinade", "Weigh and stir the marinade, cold",
-            "counter", 0.25, 0.25, 0.25, 15,
+            "counter", 0.25, 0.25, 0.25, 15, with_piece=False,
         )  # fmt: skip
     begin = "Wash and trim, weigh" if cut.kind == "vegetable" else "Trim, weigh, measure"
     if cut.closed_faces and customs.scoring == "early":
@@ -263,6 +294,14 @@ def _lifted(
     if cut.kind != "vegetable":
         yield RouteStep("rest", "rest", "Rest uncovered", "", "fridge", *rest_h)
         yield RouteStep("hold", "hold", "Hold wrapped, cold", "", "fridge", 0.0, 0.0, hold_h)
+
+
+def _stuffed(judged: Judged) -> Iterator[RouteStep]:
+    if "stuffed" in judged.request.treatments:
+        yield RouteStep(
+            "stuff", "stuff", "Stuff it", "Loosely, hot or cold, and straight to the heat; "
+            "never the day before", "counter", 0.25, 0.25, 0.25, 15, form="stuffed",
+        )  # fmt: skip
 
 
 def _dried(cut: Cut, customs: Customs, cooking: Cooking, *, is_smoked: bool) -> Iterator[RouteStep]:

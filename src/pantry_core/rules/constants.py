@@ -37,6 +37,7 @@ MM_AN_INCH = Rule("mm-an-inch", 25.4, "mm", "international inch", Mark.DEFINED)
 
 FRIDGE_GOAL_C = Rule("fridge-goal", 4.0, "°C", "USDA food safety basics", Mark.MEMORY)
 FRIDGE_STOP_C = Rule("fridge-stop", 5.0, "°C", "FDA Food Code 3-501.16", Mark.MEMORY)
+FRIDGE_QUIET_C = Rule("fridge-quiet", 4.4, "°C", "USDA, 40 °F", Mark.MEMORY)
 FREEZING_C = Rule("brine-freezing", 0.0, "°C", "meat starts to freeze below it", Mark.PRACTICE)
 
 SALTY_CAUTION_PCT = Rule(
@@ -80,6 +81,20 @@ HERBS_IN_OIL_D = Rule(
     "herbs-in-oil", 4.0, "d", say("food-safety advice on raw garlic or herbs in oil, at {4 °C} "
                                   "or below"),
     Mark.MEMORY,
+)  # fmt: skip
+HERBS_ON_MEAT_D = Rule(
+    "herbs-in-oil-on-meat", 5.0, "d", "raw garlic or herbs in oil on raw meat", Mark.PRACTICE
+)
+HERBS_ON_MEAT_STOP_D = Rule(
+    "herbs-in-oil-on-meat-stop", 7.0, "d", "raw garlic or herbs in oil on raw meat", Mark.PRACTICE
+)
+PASTE_SALT_PCT = Rule(
+    "herbs-in-oil-salt", 3.5, "% salt in its water", "so salty a paste keeps as its meat does",
+    Mark.PRACTICE,
+)  # fmt: skip
+PASTE_ACID_SHARE = Rule(
+    "herbs-in-oil-acid", 0.125, "of its liquid", "vinegar or citrus, keeps as its meat does",
+    Mark.PRACTICE,
 )  # fmt: skip
 THIN_EXCESS = Rule(
     "thin-excess", 0.001, "g salt per g of meat", "salt over what was asked for", Mark.PRACTICE

@@ -40,6 +40,9 @@ PINK_BREAST = Rule(
 OPENED_LEAST = Rule("inside-not-intact-least", 63.0, "°C", f"{_CODE}, held for 3 min", Mark.MEMORY)
 """How low a cook may choose to go."""
 RAW_FOR_PARASITES = Rule(
-    "inside-fish-least", 45.0, "°C", f"{_CHOICE}: below 63 it counts as raw for parasites",
+    "inside-fish-least", 48.0, "°C", f"{_CHOICE}: below 60 it counts as raw for parasites",
     Mark.PRACTICE,
 )  # fmt: skip
+KILLS_PARASITES_C = Rule(
+    "parasites-killed", 60.0, "°C", "Regulation (EC) 853/2004, for 1 min", Mark.MEMORY
+)

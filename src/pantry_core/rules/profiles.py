@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from typing import Literal
 
+from pantry_core.rules.constants import FRIDGE_QUIET_C, FRIDGE_STOP_C
 from pantry_core.rules.rule import Mark, Rule
 
 ProfileName = Literal["us", "eu"]
@@ -30,10 +31,14 @@ class NitriteLimits:
 
 @dataclass(frozen=True, slots=True)
 class Profile:
-    """The rules of one authority: nitrite by case, and the most nitrate [mg/kg]."""
+    """The rules of one authority: nitrite by case, and the most nitrate [mg/kg].
+
+    Up to `fridge` nothing is said of how warm a fridge is [°C].
+    """
 
     nitrite: dict[NitriteCase, NitriteLimits]
     nitrate: dict[NitrateCase, Rule]
+    fridge: Rule
 
     @property
     def most_ppm(self) -> float:
@@ -85,6 +90,7 @@ US = Profile(
         "ground": _nitrate("us-ground", 1718.0, _CFR),
         "bacon": _nitrate("us-bacon", 0.0, f"{_BACON}, no nitrate in bacon"),
     },
+    FRIDGE_QUIET_C,
 )
 
 EU = Profile(
@@ -102,6 +108,7 @@ EU = Profile(
         "ground": _nitrate("eu-ground", 0.0, _EU_NITRATE),
         "bacon": _nitrate("eu-bacon", 0.0, _EU_NITRATE),
     },
+    FRIDGE_STOP_C,
 )
 
 PROFILES: dict[ProfileName, Profile] = {"us": US, "eu": EU}

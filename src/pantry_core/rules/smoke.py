@@ -12,8 +12,8 @@ UNCURED_WARMING_H = Rule(
     "uncured and not intact",
     Mark.PRACTICE,
 )
-UNCURED_AIR_C = Rule(
-    "smoker-air", 107.0, "°C", "USDA, smoking uncured meat and poultry", Mark.MEMORY
+WARMING_STOP_H = Rule(
+    "warming-stop", 9.0, say("h from {10 to 54 °C}"), "red meat, however cured", Mark.PRACTICE
 )
 VACUUM_SALT_PCT = Rule(
     "smoked-vacuum", 3.5, "% salt in its water", f"{FISH_GUIDE}, vacuum-packed", Mark.MEMORY

@@ -11,6 +11,7 @@ from django.utils.translation import gettext
 from django.utils.translation import gettext_lazy as _
 
 from pantry_core.dish.answer import DishStep
+from pantry_core.heat.media import MEDIA, medium_range
 from pantry_core.plan.problem import GRID
 from pantry_core.plan.request import ENDS
 from pantry_core.routes.jobs import JOBS, MOST_MADE_G
@@ -29,7 +30,7 @@ from pantry_web.fields import (
 from pantry_web.forms import KitchenForm, PlainForm
 from pantry_web.ingredient_lines import IngredientsField, as_lines
 from pantry_web.kitchens.forms import ZonedForm
-from pantry_web.sentences import tell
+from pantry_web.sentences import said, tell
 
 MOST_H, MOST_HANDS_H, MOST_EARLY_MIN = 24.0 * 90, 10.0, 720.0
 MINUTES = 60.0
@@ -47,6 +48,14 @@ UNTIL = {
 """Until what a step goes on, as a form offers it; keys are those of the document."""
 
 
+MEDIUM_NAMES = {
+    "oven": _("Oven"), "fan-oven": _("Fan oven"), "smoker": _("Smoker"), "coals": _("Over coals"),
+    "pan": _("Pan"), "water": _("Pot of liquid"), "steam": _("Steam"),
+    "pressure": _("Pressure pot"), "fat": _("Fat"), "air": _("Air, kept warm or frozen"),
+    "ice-bath": _("Ice bath"), "fridge": _("Fridge"),
+}  # fmt: skip
+"""What a step heats or cools the piece in, as a form offers it; keys are those of the document."""
+LEAST_MEDIUM_C, MOST_MEDIUM_C = -40.0, 600.0
 BETWEEN = ":"
 
 
@@ -88,6 +97,13 @@ class StepForm(ZonedForm):
     tend = forms.CharField(max_length=200, required=False, label=_("What a round is"))
     until = forms.ChoiceField(choices=list(UNTIL.items()), required=False, label=_("Until"))
     until_c = TemperatureField(-25, 250, required=False, label=_("at"))
+    medium = forms.ChoiceField(
+        choices=[("", _("neither heated nor cooled")), *MEDIUM_NAMES.items()],
+        required=False, label=_("Heated or cooled in"),
+    )  # fmt: skip
+    medium_c = TemperatureField(
+        LEAST_MEDIUM_C, MOST_MEDIUM_C, required=False, label=_("so hot or cold")
+    )
     locked_start = InstantField(required=False, label=_("Fixed to begin"))
     waits = forms.ChoiceField(required=False, label=_("Waits for the end of"))
     wait_h = DurationField(MOST_H, required=False, label=_("and then so long"))
@@ -121,8 +137,24 @@ class StepForm(ZonedForm):
         lacks_degrees = self.cleaned_data.get("until_c") is None and "until_c" not in self.errors
         if is_by_degrees and lacks_degrees:
             self.add_error("until_c", gettext("Say at how many degrees, like 68."))
+        self._clean_medium()
         self._clean_lock()
         return self.cleaned_data
+
+    def _clean_medium(self) -> None:
+        name, medium_c = self.cleaned_data.get("medium"), self.cleaned_data.get("medium_c")
+        if "medium_c" in self.errors:
+            return
+        if name and medium_c is None:
+            self.add_error("medium_c", gettext("Say how hot or cold it is, like 160."))
+        elif medium_c is not None and not name:
+            self.add_error("medium", gettext("Say in what; or leave the degrees blank."))
+        elif name and medium_c is not None:
+            medium = MEDIA[name]
+            if not medium.least_c <= medium_c <= medium.most_c:
+                self.add_error(
+                    "medium_c", said(medium_range(medium, medium_c), self.dish.feast.kitchen.units)
+                )
 
     def _clean_lock(self) -> None:
         locked, serve_at = self.cleaned_data.get("locked_start"), self.dish.feast.serve_at
@@ -154,6 +186,8 @@ class StepForm(ZonedForm):
             **{name: self.kept(name) for name in (*WINDOW, "every_h")},
             "hands_min": MINUTES * (self.kept("hands") or 0.0),
             "until": goes_on,
+            "medium": typed["medium"] or None,
+            "medium_c": typed["medium_c"],
             "locked_start": locked.isoformat() if locked else None,
             "after": self._after,
         }
@@ -193,6 +227,8 @@ def step_as_it_is(step: DishStep) -> dict[str, Any]:
         "place": SHOPPING if step.trip == SHOPPING else step.place,
         "until": until,
         "until_c": None if degrees is None else float(degrees),
+        "medium": step.medium or "",
+        "medium_c": step.medium_c,
         "locked_start": None if locked is None else datetime.fromisoformat(locked),
         **_waits_as_they_are(step),
     }

@@ -6,6 +6,7 @@ from django.contrib import messages
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.utils.translation import gettext
+from django.utils.translation import gettext_lazy as _
 from django.views.decorators.http import require_POST
 
 from pantry_core.dish.answer import DishStep
@@ -39,6 +40,11 @@ from pantry_web.steps.forms import (
     Waited,
     step_as_it_is,
 )
+
+STATE_NAMES = {
+    "frozen": _("frozen"), "raw": _("raw"), "curing": _("in its cure"), "hot": _("at the heat"),
+    "cooked": _("cooked, cooling"), "cold": _("cooked, cold"),
+}  # fmt: skip
 
 
 def steps(request: HttpRequest, dish_id: int) -> HttpResponse:
@@ -226,6 +232,16 @@ def _others(view: Outlook) -> list[Waited]:
     ]
 
 
+def _history(view: Outlook) -> list[dict[str, object]]:
+    """What happens to the piece, each stay with the title of its step."""
+    titles = {step.id: step.title for step in view.steps}
+    return [
+        {"stay": stay, "title": titles.get(stay.step or ""), "state": STATE_NAMES[stay.state]}
+        for stay in (view.answer.history if view.answer is not None else ())
+        if stay.hours > 0
+    ]
+
+
 def _refuse_begun(view: Outlook, step: DishStep) -> None:
     if step.id in view.state.begun:
         raise Refused(tell("{step} has begun: the past stays as it was.", step=step.title))
@@ -282,6 +298,7 @@ def _page(
     context = {
         "outlook": view, "dish": dish, "feast": dish.feast, "rows": rows, "bad": bad,
         "lost_waits": lost_waits(view),
+        "history": _history(view),
         "shown": bad or shown,
         "absent": _absent(view, [edit for step, edit in edits.items() if step not in present]),
         "own_form": form if bad == "own" else OwnStepForm(

@@ -1,10 +1,15 @@
-"""Readings of several spots: the coolest counts, for that is where it is least done."""
+"""What was read at the heat: the coolest spot counts, and a hold at less is as safe."""
 
 from collections.abc import Sequence
+from typing import Final
 
+from pantry_core.heat.doneness import hold_needed_min
 from pantry_core.heat.forecast import Reading
+from pantry_core.rules.inside import NOT_INTACT, OPENED_LEAST
 from pantry_core.rules.rule import Mark, Rule
 
+JUST_AS_HOT: Final = 0.05
+"""A reading that is shown as the goal has reached it [°C]."""
 SPOTS_MIN = Rule("spots-within", 10.0, "min", "readings of one look around", Mark.PRACTICE)
 SPOT_RISES_MOST = Rule(
     "spot-rises-most", 2.0, "°C a minute", "no spot of a piece warms faster", Mark.PRACTICE
@@ -34,3 +39,25 @@ def coolest_spot(readings: Sequence[Reading]) -> float | None:
         if apart_min <= SPOTS_MIN.value and rise_c > SPOT_RISES_MOST.value * apart_min:
             counting.append(each.inside_c)
     return min(counting)
+
+
+def is_held(readings: Sequence[Reading], safe_c: float | None) -> bool:
+    """Whether what is not intact has held a lower temperature as long as makes it as safe.
+
+    Parameters: readings, in order [h, °C]; safe_c, what the piece needs at once [°C].
+    Returns: whether two of them show it; never for what needs another temperature.
+    Raises: OutOfRange.
+    Source: FDA Food Code 3-401.11 (from memory).
+    """
+    if safe_c != NOT_INTACT.value:
+        return False
+    for i, first in enumerate(readings):
+        for last in readings[i + 1 :]:
+            between = [each.inside_c for each in readings if first.at_h <= each.at_h <= last.at_h]
+            coolest = min(between)
+            if coolest < OPENED_LEAST.value:
+                continue
+            needed = hold_needed_min(coolest)
+            if needed is not None and 60.0 * (last.at_h - first.at_h) >= needed:
+                return True
+    return False

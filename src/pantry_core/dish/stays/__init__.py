@@ -1,0 +1,1 @@
+"""From steps, plan and facts to the history of the piece."""

@@ -1,0 +1,1 @@
+"""The rules as questions to the history of a piece."""

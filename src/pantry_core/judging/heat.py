@@ -1,0 +1,167 @@
+"""Whether the heat is enough, and whether it comes quickly enough."""
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from pantry_core.conduction.shells import Vector
+from pantry_core.heat.doneness import WARM_FROM_C, WARM_TO_C, hold_needed_min
+from pantry_core.judging.case import Case
+from pantry_core.judging.readings import JUST_AS_HOT, coolest_spot, is_held
+from pantry_core.measures.said import span
+from pantry_core.notice import Level, Notice, notice
+from pantry_core.quantities import Celsius, Hours
+from pantry_core.rules.inside import NOT_INTACT, OPENED_LEAST
+from pantry_core.rules.rule import Mark, Source
+from pantry_core.rules.smoke import UNCURED_WARMING_H, WARMING_H, WARMING_STOP_H
+from pantry_core.text import say
+
+_PRACTICE = Source("", Mark.PRACTICE)
+
+
+def heated_enough(case: Case) -> Iterator[Notice]:
+    """Whether its slowest point gets as hot as it must, or has been read so."""
+    safe_c = case.done.safe_c
+    if safe_c is None or case.is_eaten_raw:
+        return
+    if case.history.has_left_the_heat:
+        yield from _as_it_was_read(case, safe_c)
+    elif case.history.read_at_heat:
+        return
+    elif not case.history.heated:
+        yield from _not_cooked(case)
+    else:
+        yield from _as_it_is_meant(case, safe_c)
+
+
+def _not_cooked(case: Case) -> Iterator[Notice]:
+    rule = case.done.rule
+    if rule is None:
+        return
+    text = say(
+        "It is not cooked: {rule} in the thickest part is what it needs.", rule=Celsius(rule.value)
+    )
+    if case.meat.kind == "fish":
+        yield notice("stop", "fish-not-cooked", text, rule)
+    else:
+        yield notice("stop", "not-cooked", text, rule)
+
+
+def _as_it_was_read(case: Case, safe_c: float) -> Iterator[Notice]:
+    read = case.history.read_at_heat
+    if not read:
+        if case.needs_figure:
+            text = say(
+                "Nobody has read how hot it was inside: {safe_c} is what it needs.",
+                safe_c=Celsius(safe_c),
+            )
+            yield notice("caution", "not-read", text, _PRACTICE)
+        return
+    read_c = coolest_spot(read) or 0.0
+    if read_c < safe_c - JUST_AS_HOT and not is_held(read, safe_c):
+        text = say(
+            "{read_c} of {safe_c} when it was taken from the heat: back to the heat "
+            "until the probe says so.",
+            read_c=Celsius(read_c),
+            safe_c=Celsius(safe_c),
+        )
+        yield notice("stop", "not-done", text, _PRACTICE)
+
+
+def _as_it_is_meant(case: Case, safe_c: float) -> Iterator[Notice]:
+    hottest = max(case.history.heated, key=lambda each: (each.reaches.low, each.reaches.high))
+    quickest = max(each.reaches.high for each in case.history.heated)
+    if hottest.reaches.low >= safe_c - JUST_AS_HOT or _is_held(case, safe_c):
+        return
+    if quickest >= safe_c and not hottest.is_certain:
+        text = say(
+            "By the model it comes to {between} inside; {safe_c} is what it needs. Let the "
+            "step go on until the probe says so.",
+            between=say(
+                "{low} to {high}", low=Celsius(hottest.reaches.low, 0), high=Celsius(quickest, 0)
+            ),
+            safe_c=Celsius(safe_c),
+        )
+        yield notice("caution", "perhaps-not-done", text, _PRACTICE)
+        return
+    text = say(
+        "It comes to {reaches} inside; {safe_c} is what it needs. Give it longer or hotter, and "
+        "let it go on until the probe says so.",
+        reaches=Celsius(quickest, 0),
+        safe_c=Celsius(safe_c),
+    )
+    yield notice("stop", "not-done", text, _PRACTICE)
+
+
+def _is_held(case: Case, safe_c: float) -> bool:
+    """Whether what is not intact goes on until less, and then rests as long as makes that safe."""
+    if safe_c != NOT_INTACT.value:
+        return False
+    stays = case.history.stays
+    for each in case.history.heated:
+        at = next((i for i, stay in enumerate(stays) if stay.step == each.step), len(stays))
+        needed = (
+            hold_needed_min(each.reaches.low) if each.reaches.low >= OPENED_LEAST.value else None
+        )
+        rests_h = sum(stay.hours for stay in stays[at + 1 : at + 2] if stay.state == "cooked")
+        if each.is_certain and needed is not None and 60.0 * rests_h >= needed:
+            return True
+    return False
+
+
+def warming_h(case: Case) -> float:
+    """How long the slowest point is between 10 and 54 °C before it is hot the first time [h].
+
+    Parameters: case.
+    Returns: hours, in smoke, oven, water or any other heat; until the end of what is known where
+    it never gets hot.
+    Raises: nothing.
+    Source: FSIS Appendix A (from memory).
+    """
+    trace = case.history.trace
+    if trace is None:
+        return 0.0
+    hours, slowest_c = trace.hours, trace.slowest_c
+    hot = np.flatnonzero(slowest_c >= WARM_TO_C.value)
+    end = int(hot[0]) + 1 if len(hot) else len(hours)
+    hours, slowest_c = hours[:end], slowest_c[:end]
+    if len(hours) < 2 or slowest_c[0] >= WARM_TO_C.value:
+        return 0.0
+    return float(_between(hours, slowest_c, WARM_FROM_C.value, WARM_TO_C.value))
+
+
+def _between(hours: Vector, values: Vector, low: float, high: float) -> float:
+    """How long values are between two limits, straight between the samples [h]."""
+    first, last = values[:-1], values[1:]
+    rise = np.where(last == first, 1.0, last - first)
+    begins, ends = (np.clip((limit - first) / rise, 0.0, 1.0) for limit in (low, high))
+    part = np.abs(ends - begins)
+    flat = (last == first) & (first >= low) & (first < high)
+    return float(np.sum(np.diff(hours) * np.where(flat, 1.0, np.where(last == first, 0.0, part))))
+
+
+def warms_slowly(case: Case) -> Iterator[Notice]:
+    """The hours of the slowest point between 10 and 54 °C, whatever heats it."""
+    if not case.is_animal or not case.history.heated:
+        return
+    hours = warming_h(case)
+    is_cured = case.has_mix and case.judged.nitrite.verdict == "ok"
+    opened = case.meat.kind == "poultry" or not case.is_intact or case.meat.form == "ground"
+    is_risky = opened and not is_cured
+    caution = UNCURED_WARMING_H if is_risky else WARMING_H
+    is_red = case.meat.kind in ("pork", "beef", "lamb", "game")
+    stop = WARMING_H if is_risky else WARMING_STOP_H if is_red else None
+    level: Level | None = None
+    limit = caution
+    if stop is not None and hours > stop.value:
+        level, limit = "stop", stop
+    elif hours > caution.value:
+        level = "caution"
+    if level is not None:
+        text = say(
+            "About {hours} between 10 and {54 °C} inside; {limit} are the most. A smaller or "
+            "flatter piece, or more heat, is through sooner.",
+            hours=span(hours),
+            limit=Hours(limit.value),
+        )
+        yield notice(level, "warms-slowly", text, limit)

@@ -1,0 +1,69 @@
+"""Histories of random dishes, judged by a second reckoning, and the power of that reckoning.
+
+`bin/bench histories` tries many more.
+"""
+
+import random
+from collections import defaultdict
+
+import pytest
+
+from pantry_core.judging.questions import QUESTIONS
+from pantry_core.rules.rule import Rule
+from tests.reference.at_the_limit import cases, wrong
+from tests.reference.histories import disagreement
+from tests.reference.lived import TooNear
+
+CASES = 100
+
+
+def test_random_histories_agree_with_a_second_reckoning():
+    near = 0
+    for seed in range(CASES):
+        try:
+            found, document = disagreement(random.Random(seed))
+        except TooNear:
+            near += 1
+            continue
+        assert found is None, (seed, found, document)
+    assert near < 0.3 * CASES
+
+
+LIMITS = list({rule.id: rule for each in QUESTIONS for rule in each.limits if rule.value}.values())
+AT_THE_LIMIT = list(cases())
+
+
+@pytest.mark.parametrize("case", AT_THE_LIMIT, ids=lambda case: case[0])
+def test_dishes_within_a_limit_and_beyond_it(case):
+    assert wrong(case) is None, case[-1]
+
+
+@pytest.fixture(scope="module")
+def readers():
+    """The cases that ask for each limit, by its id."""
+    found = defaultdict(list)
+    with pytest.MonkeyPatch.context() as patch:
+        for case in AT_THE_LIMIT:
+            asked = set()
+
+            def told(rule, attribute, asked=asked):
+                if attribute == "value":
+                    asked.add(object.__getattribute__(rule, "id"))
+                return object.__getattribute__(rule, attribute)
+
+            patch.setattr(Rule, "__getattribute__", told)
+            wrong(case)
+            for each in asked:
+                found[each].append(case)
+    return found
+
+
+@pytest.mark.parametrize("rule", LIMITS, ids=lambda rule: rule.id)
+@pytest.mark.parametrize("factor", [0.9, 1.1])
+def test_each_limit_of_a_question_a_tenth_off_is_caught(rule, factor, readers):
+    right = rule.value
+    object.__setattr__(rule, "value", right * factor)
+    try:
+        assert any(wrong(case) for case in readers[rule.id]), f"{rule.id} goes unseen"
+    finally:
+        object.__setattr__(rule, "value", right)
