@@ -219,6 +219,9 @@ def step_form(key, **changes):
         ({"prefer_h": "9"}, "This is over the most"),
         ({"hands": "a while"}, "is no length of time"),
         ({"until_c": ""}, "Say at how many degrees"),
+        ({"medium_c": "350", "medium": "oven"}, "an oven is not at 350 °C; use 40 to 320 °C"),
+        ({"medium_c": "", "medium": "oven"}, "Say how hot or cold it is"),
+        ({"medium_c": "160", "medium": ""}, "Say in what"),
         ({"locked_start": "2027-05-02T09:10"}, "The plan goes by quarter hours: 09:00 or 09:15."),
         ({"locked_start": "2027-05-03T09:00"}, "after the feast"),
         ({"locked_start": "2027-03-28T01:30"}, "does not exist"),
@@ -233,6 +236,20 @@ def test_windows_that_contradict_each_other(cook, roast, changes, says):
     name, typed = next(iter(changes.items()))
     if typed:
         assert f'name="roast-{name}" value="{typed}"' in text(answer)
+
+
+def test_a_step_has_a_heat_of_its_own_and_the_page_tells_what_happens(cook, roast):
+    feast, dish, _ = roast
+    page = text(cook.get(f"/dishes/{dish.pk}/steps/"))
+    assert "What happens to the piece" in page
+    assert "at the heat" in page
+    form = step_form("roast", medium="oven", medium_c="210") | seen(feast)
+    assert cook.post(f"/dishes/{dish.pk}/steps/change/roast/", form).status_code == 302
+    assert (steps_of(dish)["roast"].medium, steps_of(dish)["roast"].medium_c) == ("oven", 210)
+    own = step_form("own", title="On the sill", after="keep", place="counter", min_h="3",
+                    prefer_h="", max_h="3", until="", until_c="")  # fmt: skip
+    cook.post(f"/dishes/{dish.pk}/steps/add/", own | seen(feast))
+    assert "Keep it in the fridge in between" in text(cook.get(f"/dishes/{dish.pk}/steps/"))
 
 
 def test_own_steps_and_changes_outlive_a_new_weigh_up(cook, roast):

@@ -13,7 +13,7 @@ from pantry_core.dish.stays.laid import Laid, OnTheClock, laid_out
 from pantry_core.dish.stays.mishaps import warm_hours
 from pantry_core.dish.stays.places import Places, is_heat
 from pantry_core.dish.stays.salted import held_at, lies_in_of, soaked
-from pantry_core.dish.stays.warmed import Warming, readings_at, warmed
+from pantry_core.dish.stays.warmed import Warming, readings_at, stood_warm, warmed
 from pantry_core.heat.forecast import Reading
 from pantry_core.history.log import Log
 from pantry_core.history.stays import Band, History, Soaked, State, Stay
@@ -37,6 +37,7 @@ class _Subject:
     """What the stays are made of."""
 
     settled: Settled
+    cook: Cook
     places: Places
     soak: Soaked | None
     warming: Warming | None
@@ -76,7 +77,7 @@ def history_of(
     cooks_from, cooked_from = _cooked(laid, warming, cook.done.safe_c)
     is_mackerel = settled.piece.meat.species == "mackerel"
     subject = _Subject(
-        settled, places, _soaked(settled, laid, curing, warming), warming, curing, cooks_from,
+        settled, cook, places, _soaked(settled, laid, curing, warming), warming, curing, cooks_from,
         cooked_from,
         HISTAMINE_FROM_C.value if is_mackerel else FRIDGE_STOP_C.value,
     )  # fmt: skip
@@ -224,7 +225,11 @@ def _stay(i: int, laid: Laid, subject: _Subject, *, thaws: bool) -> Stay:
 def _inside(at: int | None, laid: Laid, subject: _Subject, around_c: float) -> tuple[Band, float]:
     warming = subject.warming
     if at is None or warming is None:
-        return Band(around_c, around_c), around_c
+        is_warm = around_c > FRIDGE_STOP_C.value and laid.hours > 0
+        if not is_warm:
+            return Band(around_c, around_c), around_c
+        inside_c, rim_c = stood_warm(subject.cook, subject.places, around_c, laid.hours)
+        return Band(inside_c, inside_c), rim_c
     step = laid.step.id if laid.step else ""
     heated = next((each for each in warming.heated if each.step == step), None)
     if heated is not None:

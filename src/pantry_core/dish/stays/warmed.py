@@ -27,6 +27,8 @@ from pantry_core.routes.steps import Route
 from pantry_core.rules.inside import TENDER_LOW
 
 LEAST_H: Final = 1e-3
+SHORT_H, THICK_MM = 0.5, 30.0
+"""In so short a time nothing changes in the middle of a piece so thick [h, mm] (our choice)."""
 HOTTEST_MEAT_C: Final = 110.0
 """What reads more is not in the meat [°C]."""
 NEAR_C: Final = 1.0
@@ -139,6 +141,19 @@ def _until_it_is_there(
         else:
             stages.extend(part)
     return followed(cook.cooking.body, start_c(cook.cooking), tuple(stages))
+
+
+def stood_warm(cook: Cook, places: Places, around_c: float, hours: float) -> tuple[float, float]:
+    """The slowest and the warmest point of a cold piece that stands warm for so long [°C].
+
+    Parameters: cook, whose piece it is; places; around_c, how warm it is around it [°C]; hours [h].
+    Raises: OutOfRange. Source: the model of `heat.through`.
+    """
+    if hours <= SHORT_H and cook.cooking.body.thickness_mm >= THICK_MM:
+        return places.house.cold_c, around_c
+    stage = Stage("air", around_c, round(hours, 4))
+    journey = _journey(cook.cooking.body, places.house.cold_c, (stage,), USUAL)
+    return float(journey.heart_c[-1]), float(max(journey.surface_c[-1], journey.heart_c[-1]))
 
 
 @lru_cache(maxsize=512)
