@@ -4,7 +4,7 @@ from itertools import pairwise
 
 import pytest
 
-from pantry_core.formats.operations import dish_document
+from pantry_core.formats.operations import dish_document, heat_document
 from pantry_core.formats.reading import WrongInput
 from pantry_core.judging.side_jobs import keeps_as
 from tests.core.dishes import dish
@@ -231,3 +231,34 @@ def test_the_fridge_is_given_once():
     twice = BIRD | {"house": {"fridge_c": 4.0, "places": {"fridge": 5.0}}}
     with pytest.raises(WrongInput, match="one of the two"):
         dish_document(twice)
+
+
+@pytest.mark.parametrize(("mm", "treatment", "level"), [
+    # FSIS Appendix A (from memory): 6 h; 4, 6 and 9 by common practice
+    (60, [], None), (250, [], "caution"), (320, [], "stop"), (210, ["pricked"], "caution"),
+    (250, ["pricked"], "stop"),
+])  # fmt: skip
+def test_heat_is_judged_as_in_a_dish(mm, treatment, level):
+    piece = {"cut": "pork-loin", "mass_g": 20_000, "thickness_mm": mm, "treatment": treatment}
+    oven = {"medium": "oven", "temperature_c": 110, "until_c": 63}
+    answer = heat_document({"piece": piece, "stages": [oven]})
+    hours, inside = answer["hours"], answer["inside_c"]
+    between = [h for h, c in zip(hours, inside, strict=True) if 10 <= c < 54]
+    lasts, most = between[-1] - between[0], 4 if treatment else 6
+    assert (lasts > most) == (level is not None)
+    levels = [each["level"] for each in answer["notices"] if each["code"] == "warms-slowly"]
+    assert levels == ([level] if level else [])
+
+
+def test_what_is_ground_waits_for_no_salt():
+    sausage = dish("pork-shoulder", 2000, "dry-cure", piece={"form": "ground"},
+                   curing_salt="cure-1", target_salt_pct=2.0)  # fmt: skip
+    answer = dish_document(sausage)
+    steps = [each["id"] for each in answer["steps"]]
+    assert "lift" not in steps
+    assert answer["days"] < 0.25
+    assert answer["verdict"] == "go"
+    (mixed,) = [each for each in answer["history"] if each["lies_in"]]
+    # all of it is in the meat at once: 2 %, and 140 ppm (what is usual, below the 156 of 9 CFR)
+    assert mixed["salt"]["least"] == pytest.approx(2.0)
+    assert mixed["nitrite_ppm"]["least"] == pytest.approx(140.0)

@@ -208,6 +208,8 @@ class Walk:
         if mix["all_salt"] <= 0 or hours <= 0 or not 0 <= asked["temperature_c"] <= 15:
             return None
         water, salt = mix["liquid"], mix["all_salt"]
+        if asked["meat"].get("form") == "ground":
+            return self._mixed_in(mix, asked, at)
         stages = []
         if mix["needle"] is not None:
             part = min(mix["needle"] * mix["mass"] / mix["pickle"], 1)
@@ -243,6 +245,15 @@ class Walk:
         return {
             "hours": [begins + each for each in out["hours"]], "mean": out["mean_pct"],
             "least": out["least_pct"], "even": even, "own": own, "ppm": ppm, "mix": mix,
+        }  # fmt: skip
+
+    def _mixed_in(self, mix, asked, at):
+        """What is ground has all of it at once, counted over the meat alone."""
+        pct = 100 * (mix["all_salt"] + mix["own"]) / mix["mass"]
+        counts = _counts(asked["meat"], mix, mix["nitrite"])
+        return {
+            "hours": [self.steps[at]["from"] - self.zero], "mean": [pct], "least": [pct],
+            "even": pct, "own": 0.0, "ppm": counts["dry_ppm"] or 0.0, "mix": mix,
         }  # fmt: skip
 
     def held(self, hour, which="mean"):

@@ -41,6 +41,8 @@ OVERNIGHT_H, PIECES_H, SLICES_H = (12.0, 15.0, 18.0), (2.0, 4.0, 6.0), (0.5, 1.0
 DRY_H = (12.0, 24.0, 72.0)
 """What is seasoned in a bag with its cure: roasts [h] (common practice, as of a dry brine)."""
 USUAL_INJECTION_SHARE = 0.10
+MIXED_IN = Lying(0.0, 1.0, None, (0.0, 0.0, 24.0))
+"""Salt that is mixed into ground meat is in it at once: it waits for nothing (our choice)."""
 AROUND_D = 2.0
 """What comes before and after the cure while the piece is raw, about [d] (common practice)."""
 SMALL_REST_H, LARGE_REST_H = (0.0, 0.5, 24.0), (0.0, 2.0, 24.0)
@@ -347,6 +349,8 @@ def _by_school(way: Way | None, schools: Schooling, cure: CureAsked, judged: Jud
     """How long it lies by the school, the model where the cook names none."""
     if way is None:
         return Lying(0.0, 0.0, 0.0, (0.0, 0.0, 0.0))
+    if judged.request.meat.form == "ground":
+        return MIXED_IN
     school = cure.school if cure.school is not None and way.timing == "school" else "model"
     days = min(schools.chosen(school), LONGEST_WAIT_D)
     lift_h = judged.wait.lift_h if judged.wait else None

@@ -8,18 +8,21 @@ import numpy as np
 from pydantic import Field, model_validator
 
 from pantry_core.dish.body import MEASURED_DOUBT, body_of, body_of_meat, thickness_doubt
-from pantry_core.dish.piece import Prepared, prepared, size_notices
+from pantry_core.dish.piece import Prepared, prepared, size_notices, treatment_of
 from pantry_core.dish.request import Piece
 from pantry_core.document import Document, wrong
 from pantry_core.heat.body import Body
 from pantry_core.heat.doneness import Hold, danger_h, held_min, hold_needed_min
 from pantry_core.heat.fat import fat_too_hot
 from pantry_core.heat.forecast import Done, Reading, forecast
+from pantry_core.heat.inside import is_intact
 from pantry_core.heat.media import MEDIA
 from pantry_core.heat.probe import believed
 from pantry_core.heat.request import MOST_HEAT_STAGES, MOST_READINGS, HeatReading, HeatStage
 from pantry_core.heat.stages import MOST_STAGE_H, Doubt, Stage
 from pantry_core.heat.through import Journey, followed, stood
+from pantry_core.history.stays import Trace
+from pantry_core.judging.heat import judge_warming, warming_h
 from pantry_core.meat import Meat
 from pantry_core.notice import Notice, notice
 from pantry_core.quantities import Celsius, Hours, Millimetres
@@ -125,7 +128,20 @@ def heat(asked: HeatRequest) -> HeatAnswer:
     journey = followed(body, asked.start_c, stages, doubt) or followed(body, asked.start_c, stages)
     if journey is None:
         raise WrongHeat((("stages", "the last temperature is never reached"),))
+    told.extend(_of_the_way(asked, piece, journey, stages))
     return _answer(journey, done, _hot_goal_c(stages), told)
+
+
+def _of_the_way(
+    asked: HeatRequest, piece: Prepared | None, journey: Journey, stages: Sequence[Stage]
+) -> Iterator[Notice]:
+    """What the rules ask of the way of the heat, as in a dish; it counts as not cured."""
+    meat = asked.meat if piece is None else piece.meat
+    if meat is None or meat.kind == "vegetable" or all(MEDIA[each.medium].cools for each in stages):
+        return
+    treated = () if piece is None else treatment_of(piece)
+    hours = warming_h(Trace(journey.hours, journey.heart_c))
+    yield from judge_warming(hours, meat, is_intact=is_intact(treated), is_cured=False)
 
 
 def _hot_goal_c(stages: Sequence[Stage]) -> float | None:

@@ -150,7 +150,7 @@ def treatment_of(piece: Prepared) -> tuple[Treatment, ...]:
 
 def guess_notices(piece: Prepared) -> tuple[Notice, ...]:
     """What must be said of a thickness that was guessed."""
-    if piece.guess_mm is None:
+    if piece.guess_mm is None or piece.form == "ground":
         return ()
     low, high = ((1.0 + sign * DOUBT.value) * piece.guess_mm for sign in (-1, 1))
     text = say(

@@ -6,9 +6,11 @@ import numpy as np
 
 from pantry_core.conduction.shells import Vector
 from pantry_core.heat.doneness import WARM_FROM_C, WARM_TO_C, hold_needed_min
+from pantry_core.history.stays import Trace
 from pantry_core.judging.case import Case
 from pantry_core.judging.readings import JUST_AS_HOT, coolest_spot, is_held
 from pantry_core.measures.said import span
+from pantry_core.meat import Meat
 from pantry_core.notice import Level, Notice, notice
 from pantry_core.quantities import Celsius, Hours
 from pantry_core.rules.inside import NOT_INTACT, OPENED_LEAST
@@ -109,16 +111,15 @@ def _is_held(case: Case, safe_c: float) -> bool:
     return False
 
 
-def warming_h(case: Case) -> float:
+def warming_h(trace: Trace | None) -> float:
     """How long the slowest point is between 10 and 54 °C before it is hot the first time [h].
 
-    Parameters: case.
+    Parameters: trace, the slowest point over the hours, None without heat.
     Returns: hours, in smoke, oven, water or any other heat; until the end of what is known where
     it never gets hot.
     Raises: nothing.
     Source: FSIS Appendix A (from memory).
     """
-    trace = case.history.trace
     if trace is None:
         return 0.0
     hours, slowest_c = trace.hours, trace.slowest_c
@@ -142,21 +143,30 @@ def _between(hours: Vector, values: Vector, low: float, high: float) -> float:
 
 def warms_slowly(case: Case) -> Iterator[Notice]:
     """The hours of the slowest point between 10 and 54 °C, whatever heats it."""
-    if not case.is_animal or not case.history.heated:
-        return
-    hours = warming_h(case)
-    is_cured = case.has_mix and case.judged.nitrite.verdict == "ok"
-    opened = case.meat.kind == "poultry" or not case.is_intact or case.meat.form == "ground"
+    if case.is_animal and case.history.heated:
+        is_cured = case.has_mix and case.judged.nitrite.verdict == "ok"
+        hours = warming_h(case.history.trace)
+        yield from judge_warming(hours, case.meat, is_intact=case.is_intact, is_cured=is_cured)
+
+
+def judge_warming(hours: float, meat: Meat, *, is_intact: bool, is_cured: bool) -> Iterator[Notice]:
+    """Judge the hours of the slowest point between 10 and 54 °C; at a limit it still passes.
+
+    Parameters: hours [h]; meat; is_intact, whether nothing has taken its outside to its inside;
+    is_cured, whether it has enough nitrite.
+    Returns: a caution beyond six hours and, of red meat, a stop beyond nine; of birds and what is
+    not intact, uncured, a caution beyond four and a stop beyond six.
+    Raises: nothing.
+    Source: FSIS Appendix A (from memory); four and nine hours by common practice.
+    """
+    opened = meat.kind == "poultry" or not is_intact or meat.form == "ground"
     is_risky = opened and not is_cured
-    caution = UNCURED_WARMING_H if is_risky else WARMING_H
-    is_red = case.meat.kind in ("pork", "beef", "lamb", "game")
+    is_red = meat.kind in ("pork", "beef", "lamb", "game")
     stop = WARMING_H if is_risky else WARMING_STOP_H if is_red else None
-    level: Level | None = None
-    limit = caution
+    limit = UNCURED_WARMING_H if is_risky else WARMING_H
+    level: Level | None = "caution" if hours > limit.value else None
     if stop is not None and hours > stop.value:
         level, limit = "stop", stop
-    elif hours > caution.value:
-        level = "caution"
     if level is not None:
         text = say(
             "About {hours} between 10 and {54 °C} inside; {limit} are the most. A smaller or "

@@ -264,6 +264,8 @@ def _needle(judged: Judged) -> Iterator[Notice]:
 def _model(judged: Judged) -> Iterator[Notice]:
     if judged.request.target_salt_pct == 0 or judged.request.seasons or judged.waits_too_long:
         return
+    if judged.request.meat.form == "ground":
+        return
     ready = judged.ready
     if ready is None:
         yield notice(

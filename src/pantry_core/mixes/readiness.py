@@ -18,13 +18,14 @@ def readiness(request: WeighRequest, mix: Mix) -> Ready | None:
     Returns: days until the least salty point has 70 % of its even value (85 % for fish eaten raw),
     with the band of the diffusivity, and until it has 85 %; for a strong brine and a heaped cure
     the hour to lift and the days until, after the rest, the least salty point has that share of the
-    mean. None where no salt is aimed at, for what only seasons, where the model does not reach
+    mean. None where no salt is aimed at, for what only seasons, for what is ground, into
+    which the salt is mixed, where the model does not reach
     (below 0 °C or above 15 °C, a bath out of all proportion), where the salt is more than the juice
     dissolves, and where the brine is too weak to bring the mean to the target.
     Raises: nothing for a request that could be made.
     Source: rule by common practice on Fick's second law (see `salt.ready`, `salt.timed`).
     """
-    if request.target_salt_pct == 0 or request.seasons:
+    if request.target_salt_pct == 0 or request.seasons or request.meat.form == "ground":
         return None
     if not LEAST_C <= request.temperature_c <= MOST_C:
         return None

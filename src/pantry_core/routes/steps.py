@@ -113,10 +113,11 @@ def route(
     limits = judged.raw
     before = [*_bought(kilos, cut, customs, frozen=frozen), *_prepared(way, cut, customs)]
     hold_h = CURED_HOLD_H if limits is CURED_RED_MEAT else HOLD_H
+    is_mixed = judged.request.meat.form == "ground"
     stages = stages_of(cooking, customs)
     is_smoked = any(each.stage.place == "smoker" for each in stages)
     after = [
-        *(() if way is None else _lifted(way, cut, hold_h, lying.rest_h, customs)),
+        *(() if way is None or is_mixed else _lifted(way, cut, hold_h, lying.rest_h, customs)),
         *_dried(cut, customs, cooking, is_smoked=is_smoked),
     ]
     around_h = sum(step.max_h for step in (*before, *after) if step.kind in RAW_KINDS)

@@ -45,6 +45,8 @@ def soaked(
     request, mix = settled.request, settled.judged.mix
     if curing is None or curing.hours <= 0:
         return None
+    if request.meat.form == "ground":
+        return _mixed_in(settled, curing, after, even_ppm)
     way = way_through(request, mix, curing.hours)
     if way is None:
         return None
@@ -64,6 +66,17 @@ def soaked(
         edge_pct=np.asarray(journey.outer_pct),
         even_ppm=ppm,
     )
+
+
+def _mixed_in(
+    settled: Settled, curing: Laid, after: Sequence[Laid], even_ppm: float | None
+) -> Soaked:
+    """Salt that is mixed into ground meat: all of it, everywhere, at once."""
+    even = even_pct(settled.request, settled.judged.mix)
+    ppm = around_ppm(settled.judged.nitrite) if even_ppm is None else even_ppm
+    hours = np.asarray([curing.from_h, after[-1].to_h if after else curing.to_h])
+    pct = np.full(2, even)
+    return Soaked(hours, pct, np.full(2, ppm), even, pct, pct, ppm)
 
 
 def _out_of_it(laid: Laid, mass_g: float) -> Stage:
