@@ -156,7 +156,7 @@ def test_what_is_not_known_only_adds_to_what_is():
 
 @pytest.mark.parametrize(
     ("kind", "form", "days"),
-    [("poultry", "whole", 14), ("fish", "whole", 20), ("pork", "ground", 21)],
+    [("poultry", "whole", 14), ("fish", "whole", 20)],
 )
 def test_no_longer_is_asked_for_than_it_may_be_raw(kind, form, days):
     document = with_lines(meat=RECIPE["meat"] | {"kind": kind, "form": form}, days=days)

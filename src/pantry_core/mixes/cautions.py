@@ -12,6 +12,7 @@ from pantry_core.mixes.mix import Mix
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Line
 from pantry_core.mixes.seasoning import seasoned
+from pantry_core.mixes.standing import AUTHORITY, BRINE_COLD, VESSEL
 from pantry_core.mixes.strength import dissolves
 from pantry_core.notice import Notice, notice
 from pantry_core.quantities import Celsius, Grams, Millimetres, Percent
@@ -37,7 +38,6 @@ _LEAST_VOLUME = {"slab": 1.0, "cylinder": 0.785, "ball": 0.524}
 _PRACTICE = Source("", Mark.PRACTICE)
 _BALANCE = Source("mass balance", Mark.DERIVED)
 _MODEL = Source("Fick's second law; Crank, The Mathematics of Diffusion", Mark.MEMORY)
-_AUTHORITY = Source("no limit here replaces it", Mark.PRACTICE)
 
 
 def cautions(judged: Judged, lines: Sequence[Line]) -> tuple[Notice, ...]:
@@ -78,12 +78,7 @@ def of_any_mix(judged: Judged, masses: Mapping[str, float | None]) -> Iterator[N
     yield from geometry(request.meat)
     yield from softening(request, masses)
     yield from herbs_in_oil(request, masses, judged.mix.water_phase_pct)
-    yield notice(
-        "note",
-        "authority",
-        "The rules of your local food authority come before this page.",
-        _AUTHORITY,
-    )
+    yield AUTHORITY
 
 
 def in_order(found: Sequence[Notice]) -> tuple[Notice, ...]:
@@ -133,22 +128,8 @@ def _planned_cold(request: WeighRequest) -> Iterator[Notice]:
 def _handled(request: WeighRequest) -> Iterator[Notice]:
     """What is said of cold, vessel, used brine and raw marinade each time."""
     if request.is_wet:
-        yield notice(
-            "note",
-            "brine-cold",
-            say(
-                "The brine is at {fridge_goal_c} or below before the meat goes in. A used "
-                "brine is never used for another piece.",
-                fridge_goal_c=Celsius(FRIDGE_GOAL_C.value),
-            ),
-            FRIDGE_GOAL_C,
-        )
-    yield notice(
-        "note",
-        "vessel",
-        "Glass, food plastic, stoneware or stainless steel. Never bare aluminium, copper or iron.",
-        _PRACTICE,
-    )
+        yield BRINE_COLD
+    yield VESSEL
     if request.is_lifted:
         text = (
             "It must come out on time: left in, it goes on getting saltier. Rinse it, then let it "

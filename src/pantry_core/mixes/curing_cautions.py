@@ -6,12 +6,12 @@ from pantry_core.meat import NEVER_CURED
 from pantry_core.mixes.judged import Judged
 from pantry_core.mixes.request import Cure, WeighRequest
 from pantry_core.mixes.result import Line
+from pantry_core.mixes.standing import CURING_SALT
 from pantry_core.notice import Notice, notice
-from pantry_core.quantities import CuringSalt, Division, Grams, Number, Percent, Ppm
+from pantry_core.quantities import Division, Grams, Number, Percent, Ppm
 from pantry_core.rules.constants import SCALE_DOUBT
 from pantry_core.rules.cures import (
     LABEL_MOST,
-    LETHAL_SPOON,
     NITRATE_IN_CURE_2,
     NITRITE_SALT_LEAST,
     NITRITE_SALT_MOST,
@@ -84,18 +84,7 @@ def _kind_of_cure(cure: Cure, judged: Judged) -> Iterator[Notice]:
     yield from _strength(cure)
     if cure.name == "celery":
         yield from _celery(cure, judged)
-    yield notice(
-        "note",
-        "curing-salt-handling",
-        say(
-            "Curing salt is not table salt and not pink rock salt. Keep it in its labelled "
-            "packet, locked away from other salt; never taste it, never measure it by the "
-            "spoon. A tablespoon of no. 1 holds {lethal_spoon} of nitrite and can kill: "
-            "blue lips, call for help.",
-            lethal_spoon=CuringSalt(LETHAL_SPOON.value),
-        ),
-        LETHAL_SPOON,
-    )
+    yield CURING_SALT
 
 
 def _strength(cure: Cure) -> Iterator[Notice]:

@@ -40,6 +40,7 @@ def judge_raw(limits: RawLimits | None, raw_h: float) -> Notice | None:
     Returns: a stop, a caution, or None.
     Raises: OutOfRange for a negative or absurd time.
 
+    >>> from pantry_core.rules.raw_clock import RED_MEAT
     >>> judge_raw(RED_MEAT, 11 * 24).level
     'stop'
     """

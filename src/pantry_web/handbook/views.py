@@ -7,6 +7,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
 
 from pantry_core.foods.table import rows
+from pantry_core.mixes.standing import EVERY_DISH
 from pantry_core.routes.customs import CUSTOMS
 from pantry_core.routes.schools import FIVE_DAYS, FORTNIGHT, NAMES, TWO_DAYS_A_KILO
 from pantry_core.routes.ways import WAYS
@@ -29,6 +30,7 @@ def handbook(request: HttpRequest) -> HttpResponse:
         "words": WORDS,
         "groups": [(group, list(found)) for group, found in groupby(ways, lambda way: way.group)],
         "customs": CUSTOMS,
+        "every_dish": EVERY_DISH,
         "schools": [(NAMES[name], rule) for name, rule in _SCHOOLS],  # type: ignore[index]  # its ids
         "rules": sorted(all_rules(), key=lambda rule: rule.id),
     }

@@ -11,6 +11,7 @@ from django.utils import dateformat
 from pantry_core.dish.answer import DishNotice
 from pantry_core.measures.said import days_between, days_said
 from pantry_core.measures.said import span as span_of
+from pantry_core.mixes.standing import EVERY_DISH_CODES
 from pantry_core.plan.instants import Instant
 from pantry_core.quantities import Division, Moment
 from pantry_web import clock_face, quantities, sentences
@@ -76,6 +77,12 @@ def count(found: Sized) -> int:
 def reminders(notices: Iterable[DishNotice]) -> list[DishNotice]:
     """Those of the notices that ask for care and for no change."""
     return [each for each in notices if each.is_reminder]
+
+
+@register.filter
+def of_this_dish(notices: Iterable[DishNotice]) -> list[DishNotice]:
+    """The reminders of this dish alone: what every dish is told stands in the handbook."""
+    return [each for each in reminders(notices) if each.code not in EVERY_DISH_CODES]
 
 
 @register.filter
