@@ -4,12 +4,11 @@
 """
 
 import random
-from collections import defaultdict
 
 import pytest
 
 from pantry_core.judging.questions import QUESTIONS
-from pantry_core.rules.rule import Rule
+from tests.reference.asking import off_by, rules_asked
 from tests.reference.at_the_limit import cases, wrong
 from tests.reference.histories import disagreement
 from tests.reference.lived import TooNear
@@ -41,29 +40,11 @@ def test_dishes_within_a_limit_and_beyond_it(case):
 @pytest.fixture(scope="module")
 def readers():
     """The cases that ask for each limit, by its id."""
-    found = defaultdict(list)
-    with pytest.MonkeyPatch.context() as patch:
-        for case in AT_THE_LIMIT:
-            asked = set()
-
-            def told(rule, attribute, asked=asked):
-                if attribute == "value":
-                    asked.add(object.__getattribute__(rule, "id"))
-                return object.__getattribute__(rule, attribute)
-
-            patch.setattr(Rule, "__getattribute__", told)
-            wrong(case)
-            for each in asked:
-                found[each].append(case)
-    return found
+    return rules_asked(AT_THE_LIMIT, wrong)
 
 
 @pytest.mark.parametrize("rule", LIMITS, ids=lambda rule: rule.id)
 @pytest.mark.parametrize("factor", [0.9, 1.1])
 def test_each_limit_of_a_question_a_tenth_off_is_caught(rule, factor, readers):
-    right = rule.value
-    object.__setattr__(rule, "value", right * factor)
-    try:
+    with off_by(rule, factor):
         assert any(wrong(case) for case in readers[rule.id]), f"{rule.id} goes unseen"
-    finally:
-        object.__setattr__(rule, "value", right)

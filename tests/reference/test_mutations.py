@@ -1,7 +1,6 @@
 """The power of the reckonings: each limit of the core, a tenth off, is caught."""
 
 import random
-from collections import defaultdict
 
 import pytest
 
@@ -10,6 +9,7 @@ from pantry_core.rules import constants, cures, inside, profiles, raw_clock, smo
 from pantry_core.rules.listing import rules_in
 from pantry_core.rules.rule import Rule
 from tests.reference import test_check, test_heat_limits, test_weigh
+from tests.reference.asking import off_by, rules_asked
 from tests.reference.reckoning import near_a_limit, random_document
 
 MOST_CASES = 3600
@@ -64,32 +64,19 @@ def is_caught(at: int) -> bool:
     return at % 4 == 0 and bool(test_check.disagreement(test_check.random_check(dice)))
 
 
+def stands(at: int) -> None:
+    """Nothing is wrong in a case as the limits are."""
+    assert not is_caught(at), at
+
+
 @pytest.fixture(scope="module")
 def readers():
     """The cases in which each limit is asked for, by its id; none is caught as it stands."""
-    found = defaultdict(list)
-    with pytest.MonkeyPatch.context() as patch:
-        for at in range(MOST_CASES):
-            asked = set()
-
-            def told(rule, name, asked=asked):
-                if name == "value":
-                    asked.add(object.__getattribute__(rule, "id"))
-                return object.__getattribute__(rule, name)
-
-            patch.setattr(Rule, "__getattribute__", told)
-            assert not is_caught(at), at
-            for each in asked:
-                found[each].append(at)
-    return found
+    return rules_asked(range(MOST_CASES), stands)
 
 
 @pytest.mark.parametrize("rule", limits(), ids=lambda rule: rule.id)
 @pytest.mark.parametrize("factor", [0.9, 1.1])
 def test_a_limit_off_by_a_tenth_is_caught(rule, factor, readers):
-    right = rule.value
-    object.__setattr__(rule, "value", right * factor)
-    try:
-        assert any(is_caught(at) for at in readers[rule.id]), f"{rule.value} goes unseen"
-    finally:
-        object.__setattr__(rule, "value", right)
+    with off_by(rule, factor):
+        assert any(is_caught(at) for at in readers[rule.id]), f"{rule.id} goes unseen"

@@ -192,7 +192,8 @@ def _stays(laid: Sequence[Laid], subject: _Subject) -> Iterator[Stay]:
         elif around_c > FRIDGE_STOP_C.value:
             left_h = 0.0
         thaws_h = 0.0 if around_c <= FROZEN_C else min(left_h, each.hours)
-        left_h -= thaws_h
+        if around_c > FROZEN_C:  # a thaw is one step
+            left_h = left_h - thaws_h if each.step is None else 0.0
         thawed_h = each.from_h + thaws_h
         if thaws_h:
             thawing = _stay(i, replace(each, to_h=thawed_h), subject, thaws=True)
