@@ -185,6 +185,16 @@ def test_facts_that_contradict_each_other_are_refused_where_they_stand(facts, wh
     assert [each.where for each in refused.value.problems] == [where]
 
 
+def test_a_reading_on_the_way_does_not_silence_what_is_meant():
+    low = edited(BIRD, {"step": "roast", "until": {"inside_c": 60}})
+    facts = [{"what": "step-started", "step": "roast", "at": "2027-03-20T10:00"},
+             {"what": "temperature-read", "step": "roast", "at": "2027-03-20T10:30",
+              "temperature_c": 25}]  # fmt: skip
+    under_way = {"tz": "UTC", "facts": facts, "now": "2027-03-20T10:40"}
+    assert "not-done" in stops(low | under_way)  # 74 °C: USDA (from memory)
+    assert "not-done" not in stops(BIRD | under_way)
+
+
 def test_a_thermometer_that_reads_300_tells_nothing_of_the_meat():
     facts = [{"what": "step-started", "step": each, "at": f"2027-03-20T{hour}:00"}
              for each, hour in (("roast", 10), ("stand", 12))]  # fmt: skip

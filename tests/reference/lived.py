@@ -87,7 +87,7 @@ class Walk:
                 continue
             until = each["until"] or {}
             read = [c for at, c in self.facts.get("read", {}).get(each["id"], ())]
-            if read:
+            if read and self.facts.get("left_heat"):
                 found[i] = (read[-1], read[-1])
             elif "inside_c" in until:
                 reach = min(until["inside_c"], each["medium_c"] - 1)
@@ -544,8 +544,6 @@ def _hot_enough(walk):
         if not celsius:
             return {("not-read", "caution")} if walk.answer["needs_figure"] else set()
         return {("not-done", "stop")} if celsius[-1] < safe - 0.05 else set()
-    if celsius:
-        return set()
     if not walk.reached:
         return {("fish-not-cooked" if walk.kind == "fish" else "not-cooked", "stop")}
     hottest = max(low for low, _ in walk.reached.values())

@@ -28,8 +28,6 @@ def heated_enough(case: Case) -> Iterator[Notice]:
         return
     if case.history.has_left_the_heat:
         yield from _as_it_was_read(case, safe_c)
-    elif case.history.read_at_heat:
-        return
     elif not case.history.heated:
         yield from _not_cooked(case)
     else:
@@ -74,6 +72,8 @@ def _as_it_is_meant(case: Case, safe_c: float) -> Iterator[Notice]:
     hottest = max(case.history.heated, key=lambda each: (each.reaches.low, each.reaches.high))
     quickest = max(each.reaches.high for each in case.history.heated)
     if hottest.reaches.low >= safe_c - JUST_AS_HOT or _is_held(case, safe_c):
+        return
+    if is_held(case.history.read_at_heat, safe_c):
         return
     if quickest >= safe_c and not hottest.is_certain:
         text = say(

@@ -218,24 +218,25 @@ def _heated(
     log: Log | None,
 ) -> tuple[Heated, ...]:
     """How hot the slowest point gets in every step at the heat."""
-    found = []
+    heated = []
     is_open = not any(_goes_on_until(each.step) for each in lying if each.step is not None)
     for i, each in enumerate(lying):
         step = each.step
         if step is None or not is_heat(step):
             continue
-        read_c = coolest_spot(readings_at(step.id, log))
+        has_ended = log is not None and log.last("step-ended", step.id) is not None
+        read_c = coolest_spot(readings_at(step.id, log)) if has_ended else None
         if read_c is not None:
-            found.append(Heated(step.id, Band(read_c, read_c), is_read=True, is_certain=True))
+            heated.append(Heated(step.id, Band(read_c, read_c), is_read=True, is_certain=True))
             continue
         goes_on_c = _goes_on_until(step)
         if goes_on_c is not None:
-            found.append(Heated(step.id, Band(goes_on_c, goes_on_c), is_read=False,
+            heated.append(Heated(step.id, Band(goes_on_c, goes_on_c), is_read=False,
                                 is_certain=True))  # fmt: skip
             continue
         if not is_open:
             band = Band(ends_c[i], ends_c[i])
-            found.append(Heated(step.id, band, is_read=False, is_certain=False))
+            heated.append(Heated(step.id, band, is_read=False, is_certain=False))
             continue
         count = sum(len(part) for part in parts[: i + 1])
         slow, quick = edges_of(stages[:count], round(cook.cooking.doubt, 4))
@@ -244,8 +245,8 @@ def _heated(
             for doubt in (slow, quick)
         )
         band = Band(min(low, ends_c[i]), max(high, ends_c[i]))
-        found.append(Heated(step.id, band, is_read=False, is_certain=False))
-    return tuple(found)
+        heated.append(Heated(step.id, band, is_read=False, is_certain=False))
+    return tuple(heated)
 
 
 def _goes_on_until(step: DishStep) -> float | None:
