@@ -22,14 +22,15 @@ def refuse_contradictions(steps: Sequence[DishStep], clock: Clock) -> None:
 def _wrongs(
     steps: Sequence[DishStep], facts: Sequence[Happened | None]
 ) -> Iterator[tuple[int, Sentence]]:
-    known = [each for each in facts if each is not None]
-    put_in = min((each.at for each in known if each.what == "put-in"), default=None)
+    happened = [each for each in facts if each is not None]
+    put_in = min((each.at for each in happened if each.what == "put-in"), default=None)
     last = steps[-1].id if steps else ""
     eaten = min(
-        (each.at for each in known if each.what == "step-ended" and each.step == last), default=None
+        (each.at for each in happened if each.what == "step-ended" and each.step == last),
+        default=None,
     )
     began: dict[str, Happened] = {}
-    for each in known:
+    for each in happened:
         if each.what == "step-started" and (
             each.step not in began or each.at < began[each.step].at
         ):

@@ -6,7 +6,7 @@ import numpy as np
 
 from pantry_core.dish.edge import with_a_mild_edge
 from pantry_core.dish.piece import Prepared, treatment_of
-from pantry_core.dish.request import CureAsked, DishRequest, HouseAsked
+from pantry_core.dish.request import CureAsked, DishRequest
 from pantry_core.dish.targets import usual_target
 from pantry_core.measures.scales import Scale, scale_for
 from pantry_core.meat import NEVER_CURED
@@ -21,7 +21,7 @@ from pantry_core.mixes.uptake import after_days
 from pantry_core.mixes.weigh import judged_of
 from pantry_core.notice import Level, Notice, notice
 from pantry_core.quantities import Days, Percent
-from pantry_core.routes.lying import LATE, REST_H, Lying, kept_days, through
+from pantry_core.routes.lying import HISTAMINE_H, LATE, MIXED_IN, REST_H, Lying, kept_days, through
 from pantry_core.routes.schools import Schooling, schooling
 from pantry_core.routes.ways import WAYS, Way
 from pantry_core.rules.constants import SEASONED_SHARE
@@ -41,15 +41,11 @@ OVERNIGHT_H, PIECES_H, SLICES_H = (12.0, 15.0, 18.0), (2.0, 4.0, 6.0), (0.5, 1.0
 DRY_H = (12.0, 24.0, 72.0)
 """What is seasoned in a bag with its cure: roasts [h] (common practice, as of a dry brine)."""
 USUAL_INJECTION_SHARE = 0.10
-MIXED_IN = Lying(0.0, 1.0, None, (0.0, 0.0, 24.0))
-"""Salt that is mixed into ground meat is in it at once: it waits for nothing (our choice)."""
 AROUND_D = 2.0
 """What comes before and after the cure while the piece is raw, about [d] (common practice)."""
 SMALL_REST_H, LARGE_REST_H = (0.0, 0.5, 24.0), (0.0, 2.0, 24.0)
 """Drying after the brine, which what is seasoned only may do without [h] (common practice)."""
 LONGEST_WAIT_D = 365.0
-HISTAMINE_H = 21.0
-"""So long at the most fish that forms histamine lies, trimmed and planned within a day [h]."""
 _NO_PLACE = Source("21 CFR 172.175 allows it for few kinds", Mark.MEMORY)
 _BALANCE = Source("mass balance", Mark.DERIVED)
 CURED_METHODS = ("even-brine", "strong-brine", "needle-brine", "needle", "dry-cure")
@@ -299,7 +295,7 @@ def _with_cure(request: WeighRequest, asked: DishRequest, name: CureName) -> Wei
 
 def _with_scale(request: WeighRequest, asked: DishRequest, name: CureName | None) -> WeighRequest:
     """With the scale that would weigh the curing salt, or the least line."""
-    scales = scales_of(asked.house)
+    scales = [Scale(each.name, each.division_g, each.capacity_g) for each in asked.house.scales]
     if not scales:
         return request
     masses = mixed(request)
@@ -309,11 +305,6 @@ def _with_scale(request: WeighRequest, asked: DishRequest, name: CureName | None
     if name is None or asked.cure.ingoing_ppm is not None or request.cure is None:
         return request
     return with_usual_cure(request, request.cure)
-
-
-def scales_of(house: HouseAsked) -> tuple[Scale, ...]:
-    """The scales of a house."""
-    return tuple(Scale(each.name, each.division_g, each.capacity_g) for each in house.scales)
 
 
 def _lies(

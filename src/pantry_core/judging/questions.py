@@ -58,11 +58,11 @@ def lies_in(case: Case) -> list[Stay]:
 
 
 def _raw_limits() -> tuple[Rule, ...]:
-    found: list[Rule] = []
+    limits: list[Rule] = []
     for each in vars(raw_clock).values():
         if isinstance(each, raw_clock.RawLimits):
-            found.extend((each.caution, each.stop))
-    return tuple(found)
+            limits.extend((each.caution, each.stop))
+    return tuple(limits)
 
 
 QUESTIONS: tuple[Question, ...] = (

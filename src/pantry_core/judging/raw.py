@@ -74,10 +74,10 @@ def raw_hours(case: Case) -> tuple[RawHours, ...]:
             lay_h, out_h = lay_h + stay.hours, 0.0
         elif lay_h:
             out_h += stay.hours
-    found = sorted(by_limits.values(), key=lambda each: _order(each.limits))
+    clocks = sorted(by_limits.values(), key=lambda each: _order(each.limits))
     return tuple(
-        RawHours(each.limits, sum(one.hours for one in found[: i + 1]))
-        for i, each in enumerate(found)
+        RawHours(each.limits, sum(one.hours for one in clocks[: i + 1]))
+        for i, each in enumerate(clocks)
     )
 
 
@@ -172,9 +172,9 @@ def _crossing(hours: Vector, values: Vector, first: int, limit: float) -> float:
 
 def kept_raw(case: Case) -> Iterator[Notice]:
     """The raw clock, over all its hours: the worst that any clock says, once."""
-    found = [judged for each in raw_hours(case) if (judged := judge_raw(each.limits, each.hours))]
-    stops = [each for each in found if each.level == "stop"]
-    yield from (stops or found)[:1]
+    passed = [judged for each in raw_hours(case) if (judged := judge_raw(each.limits, each.hours))]
+    stops = [each for each in passed if each.level == "stop"]
+    yield from (stops or passed)[:1]
 
 
 def has_deep_bone(meat: Meat) -> bool:

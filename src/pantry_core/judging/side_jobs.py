@@ -66,12 +66,12 @@ def keeps_as(given: Keeps | None, masses: dict[str, float], *, is_cooked: bool) 
     a milder word, lifts nothing.
     Raises: nothing. Source: common practice.
     """
-    found = _by_its_ingredients(masses, is_cooked=is_cooked)
+    by_what_is_in_it = _by_its_ingredients(masses, is_cooked=is_cooked)
     if given is None:
-        return found
-    if found == "other":
+        return by_what_is_in_it
+    if by_what_is_in_it == "other":
         return given
-    return min((given, found), key=STRICT.index)
+    return min((given, by_what_is_in_it), key=STRICT.index)
 
 
 def _by_its_ingredients(masses: dict[str, float], *, is_cooked: bool) -> Keeps:
@@ -86,11 +86,11 @@ def _by_its_ingredients(masses: dict[str, float], *, is_cooked: bool) -> Keeps:
     if not is_cooked and share("oil") and share(*_IN_OIL) and not is_sour:
         return "oil"
     of_them = (keeps for keeps, words, least in _MADE_OF if share(*words) > least)
-    found: Keeps = next(of_them, "other")
-    if found == "dough" and is_cooked:
+    by_what_is_in_it: Keeps = next(of_them, "other")
+    if by_what_is_in_it == "dough" and is_cooked:
         return "bread"
     ferments = not is_cooked and bool(share("cabbage")) and bool(share("salt"))
-    return "ferment" if found == "other" and ferments else found
+    return "ferment" if by_what_is_in_it == "other" and ferments else by_what_is_in_it
 
 
 def side_job(keeps: Keeps, stays: Sequence[Stood], masses: dict[str, float]) -> Iterator[Notice]:

@@ -25,6 +25,12 @@ class Lying:
     rest_h: tuple[float, float, float] = REST_H
 
 
+MIXED_IN: Final = Lying(0.0, 1.0, None, (0.0, 0.0, 24.0))
+"""Salt that is mixed into ground meat is in it at once: it waits for nothing (our choice)."""
+HISTAMINE_H: Final = 21.0
+"""So long at the most fish that forms histamine lies, trimmed and planned within a day [h]."""
+
+
 def through(way: Way, wait_days: float, lift_h: float | None = None) -> Lying:
     """How long a piece lies that is to be salted through.
 

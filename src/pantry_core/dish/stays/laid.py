@@ -32,7 +32,7 @@ class Laid:
 
 
 @dataclass(frozen=True, slots=True)
-class Known:
+class Noted:
     """What is known of a step: when it began and ended, and when it is planned to [h]."""
 
     step: DishStep
@@ -77,9 +77,9 @@ def laid_out(steps: Sequence[DishStep], curing: str | None, clock: Clock) -> OnT
     if not moments:
         return OnTheClock(tuple(_in_a_row(steps)), None, None)
     zero = min(moments)
-    known = [_known(step, curing, clock, zero) for step in steps]
+    noted = [_noted(step, curing, clock, zero) for step in steps]
     now_h = None if log is None else hours_between(zero, log.now)
-    return OnTheClock(tuple(_on_the_clock(known, now_h)), zero, now_h)
+    return OnTheClock(tuple(_on_the_clock(noted, now_h)), zero, now_h)
 
 
 def _in_a_row(steps: Sequence[DishStep]) -> Iterator[Laid]:
@@ -90,7 +90,7 @@ def _in_a_row(steps: Sequence[DishStep]) -> Iterator[Laid]:
         at_h += hours
 
 
-def _known(step: DishStep, curing: str | None, clock: Clock, zero: datetime) -> Known:
+def _noted(step: DishStep, curing: str | None, clock: Clock, zero: datetime) -> Noted:
     log, is_curing = clock.log, step.id == curing
 
     def hour(moment: datetime | None) -> float | None:
@@ -108,35 +108,35 @@ def _known(step: DishStep, curing: str | None, clock: Clock, zero: datetime) -> 
             ended = lifted.at if lifted else None
     start, end = (hour(moment) for moment in clock.planned.get(step.id, (None, None)))
     planned = None if start is None or end is None else (start, end)
-    return Known(step, hour(began), hour(ended), planned)
+    return Noted(step, hour(began), hour(ended), planned)
 
 
-def _on_the_clock(known: Sequence[Known], now_h: float | None) -> Iterator[Laid]:
-    first = next((i for i, each in enumerate(known) if each.has_begun or each.planned_h), 0)
-    last_begun = max((i for i, each in enumerate(known) if each.has_begun), default=-1)
-    at_h = _start_h(known[first]) if known else 0.0
-    yield from _led_up_to(known[:first], at_h)
+def _on_the_clock(noted: Sequence[Noted], now_h: float | None) -> Iterator[Laid]:
+    first = next((i for i, each in enumerate(noted) if each.has_begun or each.planned_h), 0)
+    last_begun = max((i for i, each in enumerate(noted) if each.has_begun), default=-1)
+    at_h = _start_h(noted[first]) if noted else 0.0
+    yield from _led_up_to(noted[:first], at_h)
     i = first
     while i <= last_begun:
-        each = known[i]
-        if not each.has_begun:
-            passed = [each]
-            while not known[i + len(passed)].has_begun:
-                passed.append(known[i + len(passed)])
-            next_h = max(_start_h(known[i + len(passed)]), at_h)
-            yield from _passed_over([one.step for one in passed], at_h, next_h)
+        one = noted[i]
+        if not one.has_begun:
+            passed = [one]
+            while not noted[i + len(passed)].has_begun:
+                passed.append(noted[i + len(passed)])
+            next_h = max(_start_h(noted[i + len(passed)]), at_h)
+            yield from _passed_over([each.step for each in passed], at_h, next_h)
             at_h, i = next_h, i + len(passed)
             continue
-        begins_h = at_h if each.began_h is None else max(each.began_h, at_h)
+        begins_h = at_h if one.began_h is None else max(one.began_h, at_h)
         if begins_h > at_h + A_MOMENT_H:
             yield Laid(None, at_h, begins_h, is_read=True)
-        at_h = _end_h(known, i, last_begun, begins_h, now_h)
-        yield Laid(each.step, begins_h, at_h, is_read=True)
+        at_h = _end_h(noted, i, last_begun, begins_h, now_h)
+        yield Laid(one.step, begins_h, at_h, is_read=True)
         i += 1
-    yield from _ahead(known[i:], at_h, now_h)
+    yield from _ahead(noted[i:], at_h, now_h)
 
 
-def _start_h(each: Known) -> float:
+def _start_h(each: Noted) -> float:
     """When a step begins, by what happened before what is planned [h]."""
     if each.began_h is not None:
         return each.began_h
@@ -146,34 +146,34 @@ def _start_h(each: Known) -> float:
 
 
 def _end_h(
-    known: Sequence[Known], i: int, last_begun: int, begins_h: float, now_h: float | None
+    noted: Sequence[Noted], i: int, last_begun: int, begins_h: float, now_h: float | None
 ) -> float:
     """When a step that has begun ends: as was noted; with the next; or not before now [h].
 
     Where the beginning of the next step ended it, the work was over before: it is put away.
     """
-    each = known[i]
-    usual_h = begins_h + each.usual_h
-    if each.ended_h is not None:
-        with_next = i < last_begun and known[i + 1].began_h == each.ended_h
-        longest_h = begins_h + max(each.usual_h, each.step.max_h or each.usual_h)
-        is_put_away = with_next and each.step.place == "counter"
-        ended_h = min(each.ended_h, longest_h) if is_put_away else each.ended_h
+    running = noted[i]
+    usual_h = begins_h + running.usual_h
+    if running.ended_h is not None:
+        with_next = i < last_begun and noted[i + 1].began_h == running.ended_h
+        longest_h = begins_h + max(running.usual_h, running.step.max_h or running.usual_h)
+        is_put_away = with_next and running.step.place == "counter"
+        ended_h = min(running.ended_h, longest_h) if is_put_away else running.ended_h
         return max(ended_h, begins_h)
     if i == last_begun:
-        end_h = each.planned_h[1] if each.planned_h else usual_h
+        end_h = running.planned_h[1] if running.planned_h else usual_h
         return max(end_h, begins_h, now_h or begins_h)
-    next_h = _start_h(known[i + 1])
-    if known[i + 1].has_begun:
+    next_h = _start_h(noted[i + 1])
+    if noted[i + 1].has_begun:
         return max(next_h, begins_h)
-    following = next(one for one in known[i + 1 :] if one.has_begun)
+    following = next(one for one in noted[i + 1 :] if one.has_begun)
     return max(begins_h, min(usual_h, _start_h(following)))
 
 
-def _led_up_to(known: Sequence[Known], end_h: float) -> Iterator[Laid]:
+def _led_up_to(noted: Sequence[Noted], end_h: float) -> Iterator[Laid]:
     """The steps before the first that is known, as long as is usual."""
-    at_h = end_h - sum(each.usual_h for each in known)
-    for each in known:
+    at_h = end_h - sum(each.usual_h for each in noted)
+    for each in noted:
         yield Laid(each.step, at_h, at_h + each.usual_h, is_read=False)
         at_h += each.usual_h
 
@@ -200,9 +200,9 @@ def _passed_over(steps: Sequence[DishStep], from_h: float, to_h: float) -> Itera
         yield Laid(None, at_h, to_h, is_read=False)
 
 
-def _ahead(known: Sequence[Known], at_h: float, now_h: float | None) -> Iterator[Laid]:
+def _ahead(noted: Sequence[Noted], at_h: float, now_h: float | None) -> Iterator[Laid]:
     """The steps that have not begun: as planned, but not before now."""
-    for each in known:
+    for each in noted:
         least_h = at_h if now_h is None else max(at_h, now_h)
         if each.planned_h is None:
             begins_h, ends_h = least_h, least_h + each.usual_h

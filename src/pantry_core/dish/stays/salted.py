@@ -98,7 +98,7 @@ def held_at(soak: Soaked | None, hour: float) -> tuple[Held, Held]:
         float(np.interp(hour, soak.hours, values))
         for values in (soak.least_pct, soak.edge_pct, soak.salt_pct)
     )
-    each = soak.even_ppm / max(soak.even_pct, 1e-9)
+    ppm_per_pct = soak.even_ppm / max(soak.even_pct, 1e-9)
     salt = Held(least, edge, mean)
-    return salt, Held(min(each * least, soak.even_ppm), each * edge,
+    return salt, Held(min(ppm_per_pct * least, soak.even_ppm), ppm_per_pct * edge,
                       float(np.interp(hour, soak.hours, soak.nitrite_ppm)))  # fmt: skip
