@@ -33,17 +33,20 @@ print(client.cookies["sessionid"].value)
 """
 
 LONGEST = (
-    "browser/test_journey.py", "browser/test_passage.py", "browser/alone/test_fire.py",
-    "reference/test_hours_counted.py",
-    "web/test_attack.py", "web/test_words.py", "web/test_migrations.py", "web/test_running.py",
+    "browser/test_journey.py", "browser/test_passage.py", "reference/test_hours_counted.py",
+    "reference/test_mutations.py", "web/test_words.py", "web/test_attack.py",
+    "web/test_migrations.py", "browser/alone/test_fire.py", "web/test_running.py",
     "browser/alone/test_away.py", "browser/alone/test_today.py",
-    "reference/test_mutations.py", "web/test_passage.py", "web/test_feast.py", "web/test_access.py",
+    "web/test_passage.py", "web/test_feast.py", "web/test_access.py",
     "web/test_ledger.py", "web/test_fire.py", "reference/test_heat.py", "web/test_whole.py",
     "web/test_one_verdict.py", "core/test_ways_of_cooking.py", "web/test_doors.py",
     "core/test_dish.py", "reference/test_feast.py", "web/test_background.py", "web/test_dish.py",
     "web/test_moving.py",
 )  # fmt: skip
-"""The files that take longest, longest first (by `--durations`): whoever is free takes the next."""
+"""The files that take longest, longest first (by `--durations`): whoever is free takes the next.
+
+While the first process loads the demo, the second takes what needs none.
+"""
 TOGETHER = ("browser/test_journey.py", "browser/test_passage.py")
 """One process takes all of these: they share a server."""
 DIVIDED = (

@@ -136,7 +136,9 @@ def best_of(feast):
     """Cost, trips, first start and all starts of the best plan, in slots; None without one."""
     dishes = feast["dishes"]
     found = None
-    for chosen in product(*(list(ways_of(steps, feast)) for steps in dishes)):
+    for chosen in product(*(sorted(ways_of(steps, feast)) for steps in dishes)):
+        if found is not None and sum(cost for cost, _ in chosen) > found[0]:
+            continue
         ways = [turns for _, turns in chosen]
         starts = [turns[0] for turns in ways]
         trips = {turns[0] for steps, turns in zip(dishes, ways, strict=True) if steps[0]["trip"]}

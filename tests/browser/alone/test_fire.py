@@ -53,7 +53,9 @@ class Device:
 
     def __init__(self, address, token, *asked):
         self.probe = None
-        asked = play.parser().parse_args(["probe", token, "--address", address, *asked])
+        asked = play.parser().parse_args(
+            ["probe", token, "--address", address, "--wait", "0.5", "--every", "60", *asked]
+        )
         self.asked = asked
         self.thread = threading.Thread(target=self._play, daemon=True)
         self.thread.start()
@@ -115,8 +117,8 @@ def test_two_dishes_are_watched_to_the_table_and_the_late_one_is_helped(page, tm
         set_clock(page, address, BEGINS)
         loin, rack = (add_probe(page, address, each) for each in ("Smoked loin", "Roast rack"))
         # The loin was to smoke at 120 °C; its fire is far too low.
-        slow = ("--wait", "0.5", "--every", "60", "--thickness", "60", "--fire", "84", "--wind", "0")
-        quick = ("--wait", "0.5", "--every", "60", "--thickness", "25", "--fire", "180", "--shape", "slab")
+        slow = ("--thickness", "60", "--fire", "84", "--wind", "0")
+        quick = ("--thickness", "25", "--fire", "180", "--shape", "slab")
         devices = [Device(address, loin, *slow), Device(address, rack, *quick)]
         try:
             watch(page, address, devices[0])
