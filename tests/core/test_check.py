@@ -65,8 +65,7 @@ def test_notices(document, level, code):
 @pytest.mark.parametrize(
     ("document", "where"),
     [
-        (with_lines(("salt-tabel", 1, "g")), "lines.2.name"),
-        (with_lines(("water", 1, "piece")), "lines.2.unit"),
+        (with_lines(("", 1, "g")), "lines.2.name"),
         (with_lines(("water", 1, "hogshead")), "lines.2.unit"),
         (with_lines(("water", -1, "g")), "lines.2.amount"),
         (with_lines(("salt-rock-pink", 1, "g", {"nitrite_pct": 6.25})), "lines.2.nitrite_pct"),

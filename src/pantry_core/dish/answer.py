@@ -4,10 +4,13 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 from pantry_core.dish.lifting import Lift
+from pantry_core.dish.recipe_asked import Goes
 from pantry_core.heat.media import MediumName
 from pantry_core.history.stays import Stay
+from pantry_core.mixes.check import CheckOut
+from pantry_core.mixes.recipe import CheckRequest
 from pantry_core.mixes.request import Purpose, WeighRequest
-from pantry_core.mixes.result import WeighOut
+from pantry_core.mixes.result import Line, WeighOut
 from pantry_core.notice import Level
 from pantry_core.plan.request import After
 from pantry_core.routes.step import Until
@@ -106,6 +109,66 @@ class SaltOut:
 
 
 @dataclass(frozen=True, slots=True)
+class MixLine:
+    """What goes in of one thing: its line of the recipe, None without; its mass or its number.
+
+    `grams` is for this piece, None for what is counted or pinched; `as_written_g` what the line
+    weighs in the recipe [g]; `salt_pct` how salty it is [%], None where nobody knows, and `basis`
+    who says so; `goes` the part of the recipe; `step` the id of the step at which it is wanted.
+    """
+
+    line: int | None
+    text: str
+    name: str
+    grams: float | None
+    count: float | None
+    unit: str | None
+    as_written_g: float | None
+    salt_pct: float | None
+    basis: Sentence
+    goes: Goes
+    step: str | None
+
+
+@dataclass(frozen=True, slots=True)
+class LainWindow:
+    """The time in the cure: shortest, usual, longest as far as the raw clock is silent [h]."""
+
+    least: float
+    usual: float
+    most: float
+
+
+@dataclass(frozen=True, slots=True)
+class Figures:
+    """What a proposal is weighed by: salt of the meat [%], nitrite by the governing count [mg/kg].
+
+    None where there is nothing to say.
+    """
+
+    mean_pct: float | None
+    rim_pct: float | None
+    heart_pct: float | None
+    nitrite_ppm: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Proposal:
+    """One thing that could be changed: the smallest change that answers it, before and after.
+
+    `changes` are {`line`, any of its fields}, {`add`: a line} or {`field`, `value`} of the
+    document; `lifts` the codes of the notices that are gone with it.
+    """
+
+    code: str
+    text: Sentence
+    changes: tuple[dict[str, object], ...]
+    before: Figures
+    after: Figures
+    lifts: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
 class CookTime:
     """How long it cooks: usually, and within its spread [h]."""
 
@@ -200,11 +263,14 @@ class DishOut:
     """The whole answer; `asked` is the `weigh` document of the sheet, `way` how it is cooked.
 
     `gate` is what stands in the way of going on now; `ingredients` are those of a side job;
-    `history` is what happens to the piece, by which it is judged.
+    `history` is what happens to the piece, by which it is judged. `sheet` is with a recipe the
+    `check` answer of what goes into the cure, `mix` all that is weighed or counted, `window_h` the
+    time in the cure, `proposals` what could be changed, one by one; `checked` is the `check`
+    document of the recipe's cure.
     """
 
     options: tuple[Option, ...]
-    sheet: WeighOut | None
+    sheet: WeighOut | CheckOut | None
     steps: tuple[DishStep, ...]
     salt: SaltOut | None
     cook_h: CookTime | None
@@ -219,7 +285,28 @@ class DishOut:
     gate: Gate | None = None
     ingredients: tuple[Needed, ...] = ()
     history: tuple[Stay, ...] = ()
+    mix: tuple[MixLine, ...] = ()
+    window_h: LainWindow | None = None
+    proposals: tuple[Proposal, ...] = ()
+    checked: CheckRequest | None = None
     format: Literal["pantry-clock/1"] = "pantry-clock/1"
+
+    @property
+    def weighed_out(self) -> WeighOut | None:
+        """The sheet for the scale; with a recipe its lines that cure, for this piece."""
+        if not isinstance(self.sheet, CheckOut):
+            return self.sheet
+        found = self.sheet
+        masses: dict[str, float] = {}
+        for each in self.mix:
+            if each.goes == "cure" and each.line is not None and each.grams:
+                masses[each.name] = masses.get(each.name, 0.0) + each.grams
+        return WeighOut(
+            lines=tuple(Line(name, grams) for name, grams in masses.items()),
+            pickle=found.pickle, salt=found.salt, nitrite=found.nitrite, nitrate=found.nitrate,
+            needle_g=found.needle_g, ready=found.ready, notices=found.notices,
+            inside_c=found.inside_c,
+        )  # fmt: skip
 
     @property
     def stops(self) -> tuple[DishNotice, ...]:

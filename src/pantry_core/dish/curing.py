@@ -2,18 +2,19 @@
 
 from dataclasses import dataclass, replace
 
-import numpy as np
-
 from pantry_core.dish.edge import with_a_mild_edge
 from pantry_core.dish.piece import Prepared, treatment_of
 from pantry_core.dish.request import CureAsked, DishRequest
+from pantry_core.dish.season import season_window
 from pantry_core.dish.targets import usual_target
+from pantry_core.dish.written import Written, refuse_what_the_recipe_says, written_for
 from pantry_core.measures.scales import Scale, scale_for
 from pantry_core.meat import NEVER_CURED
+from pantry_core.mixes.check import as_asked, judged_recipe
 from pantry_core.mixes.instead import sized_packet
 from pantry_core.mixes.judged import Judged
 from pantry_core.mixes.mix import mixed
-from pantry_core.mixes.readiness import even_pct, stages
+from pantry_core.mixes.readiness import even_pct
 from pantry_core.mixes.request import Cure, Purpose, WeighRequest
 from pantry_core.mixes.seasoning import SALTY_EDGE_PCT
 from pantry_core.mixes.sizing import with_usual_cure
@@ -21,25 +22,17 @@ from pantry_core.mixes.uptake import after_days
 from pantry_core.mixes.weigh import judged_of
 from pantry_core.notice import Level, Notice, notice
 from pantry_core.quantities import Days, Percent
-from pantry_core.routes.lying import HISTAMINE_H, LATE, MIXED_IN, REST_H, Lying, kept_days, through
+from pantry_core.routes.lying import MIXED_IN, REST_H, Lying, kept_days, through
 from pantry_core.routes.schools import Schooling, schooling
 from pantry_core.routes.ways import WAYS, Way
-from pantry_core.rules.constants import SEASONED_SHARE
 from pantry_core.rules.cures import CureName
 from pantry_core.rules.rule import Mark, Rule, Source
-from pantry_core.salt.request import SaltRequest
-from pantry_core.salt.travel import followed
 from pantry_core.text import joined, say
 from pantry_core.vessels.fit import FitMeat, FitRequest, fit
 
 USUAL_STRENGTH_PCT = Rule("strong-brine-usual", 10.0, "% salt", "of a timed brine", Mark.PRACTICE)
 SEASON_STRENGTH_PCT = Rule("season-strength", 6.0, "% salt", "4 to 8 are offered", Mark.PRACTICE)
 MOST_STRENGTH_PCT = Rule("most-strength", 20.0, "% salt", "beyond it is harsh", Mark.PRACTICE)
-OVERNIGHT_H, PIECES_H, SLICES_H = (12.0, 15.0, 18.0), (2.0, 4.0, 6.0), (0.5, 1.0, 1.5)
-"""What is seasoned in a timed brine: whole birds and roasts overnight, pieces, slices [h]
-(common practice)."""
-DRY_H = (12.0, 24.0, 72.0)
-"""What is seasoned in a bag with its cure: roasts [h] (common practice, as of a dry brine)."""
 USUAL_INJECTION_SHARE = 0.10
 AROUND_D = 2.0
 """What comes before and after the cure while the piece is raw, about [d] (common practice)."""
@@ -63,6 +56,7 @@ class Settled:
     lying: Lying
     schools: Schooling
     notices: tuple[Notice, ...] = ()
+    written: Written | None = None
 
     @property
     def in_h(self) -> float:
@@ -80,6 +74,10 @@ def settle(asked: DishRequest, piece: Prepared) -> Settled:
     """
     cure = asked.cure
     way = None if cure.method is None or cure.method == "none" else WAYS[cure.method]
+    if asked.recipe is not None:
+        refuse_what_the_recipe_says(asked)
+        if way is not None:
+            return _by_recipe(asked, written_for(asked, asked.recipe, piece, way), piece, way)
     name = _curing_salt(asked, piece, way)
     purpose = _purpose(cure, piece, way, name)
     request, told = _request(asked, piece, way, purpose)
@@ -101,6 +99,28 @@ def settle(asked: DishRequest, piece: Prepared) -> Settled:
     if lying is None:
         lying = _by_school(way, schools, cure, judged)
     return Settled(piece, way, purpose, request, judged, lying, schools, (*told, *sized, *left_out))
+
+
+def _by_recipe(asked: DishRequest, written: Written, piece: Prepared, way: Way) -> Settled:
+    """The cure as the cook's recipe has it: its amounts, and his hours or those that are usual."""
+    name = next((cure.name for cure, _ in written.check.cures()), None)
+    purpose = _purpose(asked.cure, piece, way, name)
+    request = as_asked(written.check).model_copy(
+        update={"temperature_c": asked.house.cold_c, "purpose": purpose}
+    )
+    request = _with_scale(request, asked, None)
+    lying, request = _lies(request, piece, way, asked.cure, purpose)
+    if lying is not None and way.heaped and purpose == "season":
+        lying, request = with_a_mild_edge(lying, request, way, asked.cure)
+    judged = judged_recipe(written.check, request)
+    schools = schooling(
+        piece.meat.mass_g, piece.meat.thickness_mm, judged.wait.days if judged.wait else None
+    )
+    if lying is None:
+        lying = _by_school(way, schools, asked.cure, judged)
+    check = written.check.model_copy(update={"days": judged.request.days, "purpose": purpose})
+    written = replace(written, check=check)
+    return Settled(piece, way, purpose, judged.request, judged, lying, schools, (), written=written)
 
 
 def _curing_salt(asked: DishRequest, piece: Prepared, way: Way | None) -> CureName | None:
@@ -188,7 +208,7 @@ def _request(
         request, told = _with_its_sauces(request)
         if told:
             return request, told
-    has_all = cure.days is not None and cure.brine_salt_pct is not None
+    has_all = cure.lain_d is not None and cure.brine_salt_pct is not None
     if not has_all or cure.target_salt_pct is None or way is None or way.timing != "lift":
         return request, ()
     text = say(
@@ -244,9 +264,9 @@ def _sized(
     """A timed brine that is to salt through in the cook's days, made as strong as that takes."""
     if way is None or way.method != "strong-brine" or purpose == "season":
         return request, ()
-    if cure.days is None or cure.brine_salt_pct is not None:
+    if cure.lain_d is None or cure.brine_salt_pct is not None:
         return request, ()
-    timed = request.model_copy(update={"days": cure.days})
+    timed = request.model_copy(update={"days": cure.lain_d})
     mix = mixed(timed)
     end = after_days(timed, mix)
     if end is None:
@@ -264,7 +284,7 @@ def _sized(
         "In {days} the average comes to {target_salt_pct} only in a brine of "
         "{strength}; {most} is the most. Take more days, a thinner piece or "
         "less salt.",
-        days=Days(cure.days),
+        days=Days(cure.lain_d),
         target_salt_pct=Percent(request.target_salt_pct),
         strength=Percent(strength, 0),
         most=Percent(most),
@@ -313,16 +333,18 @@ def _lies(
     """How long it lies by the cook's word or, for what seasons, by the rule; else None."""
     if way is None:
         return Lying(0.0, 0.0, 0.0, (0.0, 0.0, 0.0)), request
-    hours = None if cure.days is None else 24.0 * cure.days
     rest_h = SMALL_REST_H if piece.is_small else LARGE_REST_H
     if purpose == "through":
-        if hours is None:
+        kept = kept_for(cure, REST_H)
+        if kept is None:
             return None, request
-        timed = request.model_copy(update={"days": cure.days})
-        return _kept_through(way, hours), timed
-    if hours is not None:
-        return kept_days(hours, rest_h), _for(request, hours)
-    least, usual, most = _season_window(request, piece, way)
+        if way.timing != "lift":
+            kept = replace(kept, longest_h=None)
+        return kept, _for(request, kept.usual_h)
+    kept = kept_for(cure, rest_h)
+    if kept is not None:
+        return kept, _for(request, kept.usual_h)
+    least, usual, most = season_window(request, piece, way)
     return Lying(least, usual, most, rest_h), _for(request, usual)
 
 
@@ -330,17 +352,23 @@ def _for(request: WeighRequest, hours: float) -> WeighRequest:
     return request.model_copy(update={"days": hours / 24.0})
 
 
-def _kept_through(way: Way, hours: float) -> Lying:
-    """The cook's days; what cannot get too salty may lie on."""
-    kept = kept_days(hours, REST_H)
-    return replace(kept, longest_h=None) if way.timing != "lift" else kept
+def kept_for(cure: CureAsked, rest_h: tuple[float, float, float] = (0.0, 0.0, 0.0)) -> Lying | None:
+    """How long a piece lies by the cook's days or words.
+
+    Parameters: cure; rest_h, how long it rests afterwards: shortest, usual, longest [h].
+    Returns: the window and the rest [h]; None where the cook says neither.
+    Raises: nothing. Source: common practice.
+    """
+    if cure.lain is not None:
+        return Lying(cure.lain.least, cure.lain.usual, cure.lain.most, rest_h)
+    return None if cure.days is None else kept_days(24.0 * cure.days, rest_h)
 
 
 def _by_school(way: Way | None, schools: Schooling, cure: CureAsked, judged: Judged) -> Lying:
     """How long it lies by the school, the model where the cook names none."""
     if way is None:
         return Lying(0.0, 0.0, 0.0, (0.0, 0.0, 0.0))
-    if judged.request.meat.form == "ground":
+    if judged.request.is_mixed_in:
         return MIXED_IN
     school = cure.school if cure.school is not None and way.timing == "school" else "model"
     days = min(schools.chosen(school), LONGEST_WAIT_D)
@@ -356,43 +384,3 @@ def _within_its_clock(days: float, judged: Judged) -> float:
         return days
     caution_d = judged.raw.caution.value
     return min(days, max(caution_d - AROUND_D, caution_d / 2.0))
-
-
-def _season_window(request: WeighRequest, piece: Prepared, way: Way) -> tuple[float, float, float]:
-    """How long what is seasoned lies where nobody says: shortest, usual, longest [h]."""
-    if way.window_h is not None:
-        least, usual, most = way.window_h
-        if piece.meat.species == "mackerel":
-            usual = min(usual, HISTAMINE_H)
-        return least, usual, most
-    if way.timing == "lift" and not way.heaped:
-        return SLICES_H if piece.is_thin else PIECES_H if piece.is_small else OVERNIGHT_H
-    if way.group == "Dry":
-        return PIECES_H if piece.is_small else OVERNIGHT_H if way.heaped else DRY_H
-    if way.group == "Needle":
-        return OVERNIGHT_H
-    judged = judged_of(request)
-    caution_h = 24.0 * judged.raw.caution.value if judged.raw else 48.0
-    hours = _until_the_mean_has_it(request, caution_h)
-    return (1.0 - LATE) * hours, hours, (1.0 + LATE) * hours
-
-
-def _until_the_mean_has_it(request: WeighRequest, most_h: float) -> float:
-    """When the average has 70 % of its even value, at most so long [h]."""
-    mix = mixed(request)
-    even = even_pct(request, mix)
-    if even <= 0 or mix.salt == 0 or not 0.0 <= request.temperature_c <= 15.0:
-        return most_h
-    journey = followed(
-        SaltRequest.model_construct(
-            meat=request.meat,
-            temperature_c=request.temperature_c,
-            diffusivity_m2_s=None,
-            start_pct=request.meat.own_salt_pct,
-            stages=tuple(stages(request, mix, most_h, None)),
-        )
-    )
-    means = np.asarray(journey.mean_pct) / even
-    if means[-1] <= SEASONED_SHARE.value:
-        return most_h
-    return float(np.interp(SEASONED_SHARE.value, means, np.asarray(journey.hours)))

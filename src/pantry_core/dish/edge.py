@@ -41,7 +41,7 @@ def with_a_mild_edge(
     Raises: OutOfRange.
     Source: the limit by common practice, the salt by the model of `salt.travel`.
     """
-    if cure.days is not None or way.group not in ("Dry", "Brine"):
+    if cure.lain_d is not None or way.group not in ("Dry", "Brine"):
         return lying, request
     mix = mixed(request)
     if way.heaped:

@@ -45,6 +45,7 @@ _BECAUSE: dict[WayName, str] = {
     "oil-marinade": "it flavours the outside",
     "herb-marinade": "it flavours and salts in one",
     "quick-pickle": "it is ready in a day",
+    "mixed-in": "it is in at once",
 }
 
 
@@ -88,7 +89,9 @@ def _fits(way: Way, piece: Prepared) -> bool:
     if way.group == "Side":
         return False
     if piece.meat.form == "ground":
-        return way.id == "dry-cure"
+        return way.id == "mixed-in"
+    if way.id == "mixed-in":
+        return piece.form in ("cubes", "strips")
     if way.group == "Needle":
         return not piece.is_thin and piece.meat.kind != "fish"
     return way.id != "dry-brine" or not piece.is_thin

@@ -5,13 +5,13 @@ from typing import Annotated, Literal
 from pydantic import Field, ValidationInfo, field_validator, model_validator
 
 from pantry_core import quantities
+from pantry_core.dish.house_asked import HouseAsked
+from pantry_core.dish.recipe_asked import RecipeAsked
 from pantry_core.document import PLAIN_LINE, PLAIN_TEXT, Document, wrong
 from pantry_core.heat.media import MEDIA, MediumName, medium_range
 from pantry_core.judging.side_jobs import Keeps
 from pantry_core.meat import (
-    LEAST_FACTOR,
     MOST_BONE_SHARE,
-    MOST_FACTOR,
     MOST_MEAT_G,
     MOST_PIECES,
     MOST_SODIUM_MG,
@@ -19,7 +19,6 @@ from pantry_core.meat import (
     NEVER_CURED,
     Treatment,
 )
-from pantry_core.mixes.recipe import Packet
 from pantry_core.mixes.request import (
     MOST_SALT_PCT,
     MOST_SAUCES,
@@ -32,7 +31,7 @@ from pantry_core.mixes.request import (
     Sauce,
 )
 from pantry_core.plan.request import MOST_AFTER, After, Hours, StepRequest
-from pantry_core.recipes.words import Cups
+from pantry_core.recipes.lengths import LengthWindow, NotALength, length_said
 from pantry_core.routes.customs import CUSTOMS
 from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.heats import HeatName
@@ -42,9 +41,8 @@ from pantry_core.routes.ways import WayName
 from pantry_core.rules.cures import CureName
 from pantry_core.rules.profiles import ProfileName
 from pantry_core.text import either, say
-from pantry_core.vessels.fit import Vessel
 
-MOST_EDITS, MOST_FACTS, MOST_LINES, MOST_PLACES, MOST_STEPS = 240, 2000, 60, 30, 240
+MOST_EDITS, MOST_FACTS, MOST_LINES, MOST_STEPS = 240, 2000, 60, 240
 
 Form = Literal[
     "whole", "flat", "halves", "pieces", "cubes", "strips", "slices", "ground", "rolled", "stuffed",
@@ -54,9 +52,6 @@ Name = Annotated[str, Field(min_length=1, max_length=80), PLAIN_LINE]
 Text = Annotated[str, Field(max_length=400), PLAIN_TEXT]
 StepId = Annotated[str, Field(pattern=r"^[a-z0-9-]{1,40}$")]
 Grams = Annotated[float, Field(gt=0, le=MOST_MEAT_G)]
-Factor = Annotated[float, Field(ge=LEAST_FACTOR, le=MOST_FACTOR)]
-Place = Annotated[str, Field(min_length=1, max_length=20)]
-PlaceC = Annotated[float, Field(ge=-40, le=60)]
 
 
 class Bought(Document):
@@ -140,6 +135,7 @@ class CureAsked(Document):
     school: SchoolName | None = None
     target_salt_pct: Annotated[float, Field(ge=0, le=MOST_SALT_PCT)] | None = None
     days: Days | None = None
+    lies: Annotated[str, Field(min_length=1, max_length=60), PLAIN_LINE] | None = None
     water_g: Annotated[float, Field(gt=0, le=MOST_WATER_G)] | None = None
     brine_salt_pct: Annotated[float, Field(gt=0, le=40)] | None = None
     sugar_pct: Annotated[float, Field(ge=0, le=MOST_SUGAR_PCT)] = 0.0
@@ -151,6 +147,29 @@ class CureAsked(Document):
     injection_share: InjectionShare | None = None
     sauces: Annotated[tuple[SauceAsked, ...], Field(strict=False, max_length=MOST_SAUCES)] = ()
     spices: Annotated[tuple[Spice, ...], Field(strict=False, max_length=MOST_LINES)] = ()
+
+    @field_validator("lies")
+    @classmethod
+    def _is_a_length(cls, lies: str | None, info: ValidationInfo) -> str | None:
+        if lies is None:
+            return None
+        if info.data.get("days") is not None:
+            raise wrong("twice", "the days are given as well; use one of the two")
+        try:
+            length_said(lies)
+        except NotALength as error:
+            raise wrong("length", str(error)) from None
+        return lies
+
+    @property
+    def lain(self) -> LengthWindow | None:
+        """How long it lies by the cook's word, None where he says nothing [h]."""
+        return None if self.lies is None else length_said(self.lies)
+
+    @property
+    def lain_d(self) -> float | None:
+        """The same in days, by number or by words [d]."""
+        return self.days if self.lain is None else self.lain.usual / 24.0
 
 
 class HeatAsked(Document):
@@ -191,48 +210,6 @@ class CustomsAsked(Document):
                 ),
             )
         return side
-
-
-class ScaleAsked(Document):
-    """A scale: it reads to its division, and holds so much [g]."""
-
-    name: Name = "scale"
-    division_g: Annotated[float, Field(gt=0, le=1000)]
-    capacity_g: Annotated[float, Field(gt=0, le=1e6)]
-
-
-class LearntAsked(Document):
-    """What the kitchen has learnt, as factors on the general figures; no limit asks it.
-
-    How salty it likes it, how fast salt goes in, and hours by place: oven, smoker, hob, fire.
-    """
-
-    salt_liking: Factor = 1.0
-    salt_speed: Factor = 1.0
-    hours: Annotated[dict[str, Factor], Field(max_length=10)] = {}
-
-
-class HouseAsked(Document):
-    """What of the house bears on a dish."""
-
-    scales: Annotated[tuple[ScaleAsked, ...], Field(strict=False, max_length=20)] = ()
-    packets: Annotated[tuple[Packet, ...], Field(strict=False, max_length=20)] = ()
-    vessel: Vessel | None = None
-    fridge_c: Annotated[float, Field(ge=-5, le=60)] = 4.0
-    cups: Cups = "us"
-    learnt: LearntAsked = LearntAsked()
-    places: Annotated[dict[Place, PlaceC], Field(max_length=MOST_PLACES)] = {}
-
-    @model_validator(mode="after")
-    def _one_fridge(self) -> "HouseAsked":
-        if "fridge" in self.places and "fridge_c" in self.model_fields_set:
-            raise wrong("twice", "the fridge is given in fridge_c as well; use one of the two")
-        return self
-
-    @property
-    def cold_c(self) -> float:
-        """How cold the fridge is [°C]."""
-        return self.places.get("fridge", self.fridge_c)
 
 
 class Edit(Document):
@@ -359,6 +336,7 @@ class DishRequest(Document):
     profile: ProfileName
     job: JobAsked | None = None
     piece: Piece | None = None
+    recipe: RecipeAsked | None = None
     cure: CureAsked = CureAsked()
     heat: HeatAsked = HeatAsked()
     customs: CustomsAsked = CustomsAsked()

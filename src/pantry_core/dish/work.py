@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from pantry_core.dish.answer import CookTime, DishOut, DishStep, RawTime, SaltOut
+from pantry_core.dish.beginnings import beginnings
 from pantry_core.dish.clock import Clock, WrongDish
 from pantry_core.dish.contradictions import refuse_contradictions
 from pantry_core.dish.cooking import Cook, cooking_of, of_the_heat
@@ -13,6 +14,7 @@ from pantry_core.dish.flame import of_an_open_flame
 from pantry_core.dish.gates import gate_of
 from pantry_core.dish.job import job_out
 from pantry_core.dish.learnt import of_the_learnt
+from pantry_core.dish.mix_out import mix_of, window_of
 from pantry_core.dish.options import options_of
 from pantry_core.dish.passed import never_reached
 from pantry_core.dish.piece import (
@@ -22,6 +24,7 @@ from pantry_core.dish.piece import (
     size_notices,
     treatment_of,
 )
+from pantry_core.dish.proposals import proposals_of
 from pantry_core.dish.request import DishRequest
 from pantry_core.dish.room import fridge_litres
 from pantry_core.dish.said import (
@@ -40,7 +43,9 @@ from pantry_core.history.stays import History
 from pantry_core.judging.case import Case
 from pantry_core.judging.questions import judged_by_history
 from pantry_core.judging.raw import raw_stays
+from pantry_core.mixes.check import CheckOut, check_of
 from pantry_core.mixes.readiness import stages
+from pantry_core.mixes.result import WeighOut
 from pantry_core.mixes.seasoning import seasoned_at
 from pantry_core.mixes.weigh import sheet_of
 from pantry_core.notice import Notice
@@ -76,10 +81,15 @@ def dish(asked: DishRequest) -> DishOut:
     """
     if asked.job is not None:
         return job_out(asked, asked.job)
-    options = options_of(asked, _piece_of(asked), Clock(asked).left_h)
+    piece = _piece_of(asked)
+    options = options_of(asked, piece, Clock(asked).left_h)
     if asked.cure.method is None:
-        return DishOut(options, None, (), None, None, None, None, (), "go")
-    return replace(worked(asked).out, options=options)
+        return DishOut(
+            options, None, (), None, None, None, None, (), "go", proposals=beginnings(asked, piece)
+        )
+    found = worked(asked)
+    changes = proposals_of(asked, found.settled, found.out, lambda other: worked(other).out)
+    return replace(found.out, options=options, proposals=changes)
 
 
 @dataclass(frozen=True, slots=True)
@@ -122,7 +132,7 @@ def worked(asked: DishRequest) -> Worked:
     history = history_of(asked, steps, settled, cook, way, clock)
     case = _case(asked, at_the_heat, cook, history, steps)
     salt = _salt(settled, steps)
-    sheet = None if settled.way is None else sheet_of(settled.judged)
+    sheet = _sheet(settled)
     spots = spots_of(settled, steps)
     found = [
         *told,
@@ -160,8 +170,20 @@ def worked(asked: DishRequest) -> Worked:
         way=cook.cooking.heat.id,
         gate=gate,
         history=history.stays,
+        checked=settled.written.check if settled.written is not None else None,
+        mix=mix_of(asked, settled, steps, sheet),
+        window_h=window_of(asked, settled, steps),
     )
     return Worked(asked, settled, way, out, cook.cooking.heat)
+
+
+def _sheet(settled: Settled) -> WeighOut | CheckOut | None:
+    """What is weighed out by an aim, or what the cook's recipe comes to."""
+    if settled.way is None:
+        return None
+    if settled.written is not None:
+        return check_of(settled.written.check, settled.judged)
+    return sheet_of(settled.judged)
 
 
 def _piece_of(asked: DishRequest) -> Prepared:
@@ -264,7 +286,7 @@ def _salt(settled: Settled, steps: Sequence[DishStep]) -> SaltOut | None:
     if in_h <= 0:
         return None
     end = _end(settled, in_h, rest_h)
-    if settled.piece.meat.form == "ground":
+    if request.is_mixed_in:
         return SaltOut(end.mean_pct, end.mean_pct, end.mean_pct)
     heart = None if settled.way.group in ("Marinade", "Side") else end.heart_pct
     return SaltOut(end.mean_pct, end.outer_pct, heart)

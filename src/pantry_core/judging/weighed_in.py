@@ -38,7 +38,7 @@ def nitrite_in(case: Case) -> float | None:
         judged.mix.pickle,
         is_brine=request.is_brine and has_pickle,
         needle=None if needle is None else needle * meat.mass_g / went_in_g,
-        is_ground=meat.form == "ground",
+        is_ground=request.is_mixed_in,
     )
     return counted(active_g, spread).governing
 

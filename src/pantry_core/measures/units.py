@@ -101,3 +101,6 @@ RecipeUnit = Literal[
     "au-tbsp", "us-pint", "us-quart", "us-gallon", "imp-pint", "imp-gallon", "piece",
 ]  # fmt: skip
 """Units of the lines of a recipe; tsp and tbsp are the US ones."""
+LooseUnit = Literal["pinch", "handful", "to-taste"]
+"""What nobody weighs: it has no grams, and needs none."""
+AnyUnit = Literal[RecipeUnit, LooseUnit]

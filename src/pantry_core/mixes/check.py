@@ -6,7 +6,7 @@ from typing import Literal
 
 from pantry_core.mixes.check_cautions import check_cautions
 from pantry_core.mixes.instead import Instead, offered, put_right
-from pantry_core.mixes.judged import judge_mix, salt_of
+from pantry_core.mixes.judged import Judged, judge_mix, salt_of
 from pantry_core.mixes.mix import Mix
 from pantry_core.mixes.readiness import readiness
 from pantry_core.mixes.recipe import CheckRequest
@@ -91,9 +91,21 @@ def check(request: CheckRequest) -> CheckOut:
     >>> round(out.salt.target_pct, 2), round(out.pickle.salt_pct, 2)
     (2.0, 3.85)
     """
+    weighed = as_asked(request)
+    return check_of(request, judged_recipe(request, weighed))
+
+
+def judged_recipe(request: CheckRequest, weighed: WeighRequest) -> Judged:
+    """What a recipe comes to as it is written.
+
+    Parameters: request; weighed, what is asked for by it, with the days that it really lies.
+    Returns: salt, counts and wait of its own lines, of the share that is used; what must be lifted
+    is lifted at the ordinary saltiness.
+    Raises: nothing for a request that could be made.
+    Source: mass balance (derived); spoons and counts as in `rules`.
+    """
     share = 1.0 if request.is_dry else request.used_share
     mix = request.mix(share)
-    weighed = _as_weighed(request, mix)
     lifted = _to_be_lifted(weighed)
     judged = judge_mix(
         lifted,
@@ -101,9 +113,19 @@ def check(request: CheckRequest) -> CheckOut:
         tuple((cure, share * grams) for cure, grams in request.cures()),
         readiness(lifted, mix),
         _that_goes_in(weighed, mix),
+        is_unknown=request.has_unweighed_cure,
     )
-    judged = replace(judged, salt=replace(judged.salt, target_pct=weighed.target_salt_pct))
-    end = after_days(weighed, mix)
+    return replace(judged, salt=replace(judged.salt, target_pct=weighed.target_salt_pct))
+
+
+def check_of(request: CheckRequest, judged: Judged) -> CheckOut:
+    """The answer of `check` for what a recipe comes to.
+
+    Parameters: request; judged, what it comes to.
+    Errors as in `check`.
+    """
+    mix = judged.mix
+    end = after_days(judged.request, mix)
     salts = tuple(_by_other_salts(request))
     by_salt = [(each.name, each.pickle_pct or each.in_meat_pct) for each in salts]
     return CheckOut(

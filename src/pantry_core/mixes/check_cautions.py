@@ -1,19 +1,24 @@
 """What must be said of a recipe as it was found, in plain words."""
 
 from collections.abc import Iterator, Sequence
+from difflib import get_close_matches
 
+from pantry_core.foods.ingredient import is_ingredient
 from pantry_core.measures.said import days_said, span
 from pantry_core.mixes.cautions import in_order, of_any_mix, undissolved
 from pantry_core.mixes.judged import Judged
 from pantry_core.mixes.recipe import CheckRequest
+from pantry_core.mixes.uptake import after_days
 from pantry_core.notice import Notice, notice
 from pantry_core.quantities import Days, Percent, Ppm
 from pantry_core.rules.constants import SALTY_CAUTION_PCT
+from pantry_core.rules.ingredients import INGREDIENTS
 from pantry_core.rules.rule import Mark, Rule, Source
 from pantry_core.text import joined, say
 
 MILD_PCT = Rule("mild-salt", 1.0, "% salt", "below it hardly seasoned", Mark.PRACTICE)
 _PRACTICE = Source("", Mark.PRACTICE)
+_SALTY_NAMES = [key for key, each in INGREDIENTS.items() if each.role in ("salt", "cure")]
 _SPOONS = Source("what a cup of each salt weighs", Mark.PRACTICE)
 _LEVEL = Source("a level spoon, packed or loose", Mark.PRACTICE)
 _MODEL = Source("Fick's second law; Crank, The Mathematics of Diffusion", Mark.MEMORY)
@@ -32,6 +37,7 @@ def check_cautions(
         [
             *_salt(request, judged),
             *_by_volume(request, by_salt),
+            *_not_known(request),
             *of_any_mix(judged, _masses(request)),
             *_two_counts(judged),
             *_time(judged),
@@ -55,8 +61,10 @@ def _salt(request: CheckRequest, judged: Judged) -> Iterator[Notice]:
         yield notice("caution", "no-salt", text, _PRACTICE)
         return
     yield from undissolved(judged.request, mix)
-    pct = judged.salt.in_meat_pct
+    end = after_days(judged.request, mix)
+    pct = judged.salt.in_meat_pct if end is None else end.mean_pct
     if judged.request.is_lifted:
+        pct = judged.salt.in_meat_pct
         text = say("Left for ever the meat would come to {pct} salt.", pct=Percent(pct, 1))
         yield notice("note", "left-for-ever", text, _PRACTICE)
     elif pct > SALTY_CAUTION_PCT.value:
@@ -95,6 +103,20 @@ def _by_volume(request: CheckRequest, by_salt: Sequence[tuple[str, float]]) -> I
             "It goes by the scale only."
         )
         yield notice("caution", "cure-by-spoon", cure, _LEVEL)
+
+
+def _not_known(request: CheckRequest) -> Iterator[Notice]:
+    """What no table knows counts without salt; what looks like salt is asked about."""
+    for name in dict.fromkeys(each.name for each in request.lines if each.salt_pct is None):
+        if is_ingredient(name):
+            continue
+        close = get_close_matches(name.lower(), _SALTY_NAMES, 1, 0.75)
+        if close or any(word in name.lower() for word in ("salt", "cure", "nitrit")):
+            text = say(
+                "“{name}” is not known and counts without salt. Say what it is, or how salty.",
+                name=name,
+            )
+            yield notice("caution", "not-known", text, _PRACTICE)
 
 
 def _two_counts(judged: Judged) -> Iterator[Notice]:

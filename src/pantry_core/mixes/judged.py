@@ -68,12 +68,19 @@ class Judged:
 
 
 def judge_mix(
-    request: WeighRequest, mix: Mix, cures: Cures, wait: Ready | None, goes_in: Mix | None = None
+    request: WeighRequest,
+    mix: Mix,
+    cures: Cures,
+    wait: Ready | None,
+    goes_in: Mix | None = None,
+    *,
+    is_unknown: bool = False,
 ) -> Judged:
     """Work out what a mix comes to.
 
     Parameters: request; its mix; the curing salts in it; wait, when it is ready by the model;
-    goes_in, of a needle's pickle the part that the needle takes, where that is not all.
+    goes_in, of a needle's pickle the part that the needle takes, where that is not all;
+    is_unknown, whether more curing salt is in it than anybody has weighed.
     Returns: the figures of `weigh`.
     Raises: nothing for a request that could be made.
     """
@@ -84,16 +91,19 @@ def judge_mix(
         mix.pickle,
         is_brine=request.is_brine and has_pickle,
         needle=request.needle if has_pickle else None,
-        is_ground=meat.form == "ground",
+        is_ground=request.is_mixed_in,
     )
-    limits = limits_for(request.profile, meat, is_brine=request.is_wet)
-    most_nitrate = nitrate_limit(request.profile, meat, is_brine=request.is_wet)
+    counts_as = meat
+    if request.is_mixed_in and meat.form != "ground":
+        counts_as = meat.model_copy(update={"form": "ground"})
+    limits = limits_for(request.profile, counts_as, is_brine=request.is_wet)
+    most_nitrate = nitrate_limit(request.profile, counts_as, is_brine=request.is_wet)
     taken = uptake(request, mix)
     nitrite = count_nitrite(
         limits,
         sum((cure.nitrite_share or 0.0) * grams for cure, grams in cures),
         spread,
-        is_unknown=any(cure.is_unknown for cure, _ in cures),
+        is_unknown=is_unknown or any(cure.is_unknown for cure, _ in cures),
         taken_up=taken.share if request.method == "strong-brine" else 1.0,
     )
     pickle = pickle_of(mix, request.temperature_c) if request.is_wet and has_pickle else None
@@ -131,9 +141,8 @@ def pickle_of(mix: Mix, temperature_c: float) -> Pickle:
 def salt_of(request: WeighRequest, mix: Mix) -> Salt:
     """How salty the piece is when all is even; of salt that cannot dissolve, what can [%]."""
     meat = request.meat
-    concentration = (mix.salt + meat.own_salt_g) / (
-        mix.liquid_water + meat.water_g_g * meat.salted_g
-    )
+    outside_g = 0.0 if request.method == "mixed-in" else mix.liquid_water
+    concentration = (mix.salt + meat.own_salt_g) / (outside_g + meat.water_g_g * meat.salted_g)
     if request.heaped:
         concentration = min(concentration, SATURATED_G_G)
     return Salt(

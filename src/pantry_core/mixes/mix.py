@@ -90,7 +90,7 @@ def mixed(request: WeighRequest) -> Mix:
         salt = HEAP_SHARE.value * meat_g
     sugar = request.sugar_pct / 100.0 * basis_g
     counted_g = meat_g
-    is_spread = request.is_brine and request.meat.form != "ground"
+    is_spread = request.is_brine and not request.is_mixed_in
     if is_spread:
         counted_g = basis_g + salt + sugar + _saltless(request.sauces)
     curing = _curing_salt(request.cure, counted_g, grows=is_spread)
@@ -105,7 +105,7 @@ def _strong(request: WeighRequest) -> Mix:
     if cure is not None and cure.sizing_share:
         cure_share = cure.ingoing_ppm * 1e-6 / cure.sizing_share
         unsalted = 1.0 - cure.salt_share
-    is_spread = request.meat.form != "ground"
+    is_spread = not request.is_mixed_in
     room = 1.0 - strength - sugar_share - (cure_share * unsalted if is_spread else 0.0)
     pickle = (water_g + _saltless(request.sauces) + cure_share * unsalted * meat_g) / room
     curing = cure_share * (meat_g + (pickle if is_spread else 0.0))

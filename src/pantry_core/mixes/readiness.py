@@ -25,7 +25,7 @@ def readiness(request: WeighRequest, mix: Mix) -> Ready | None:
     Raises: nothing for a request that could be made.
     Source: rule by common practice on Fick's second law (see `salt.ready`, `salt.timed`).
     """
-    if request.target_salt_pct == 0 or request.seasons or request.meat.form == "ground":
+    if request.target_salt_pct == 0 or request.seasons or request.is_mixed_in:
         return None
     if not LEAST_C <= request.temperature_c <= MOST_C:
         return None
@@ -82,6 +82,8 @@ def even_pct(request: WeighRequest, mix: Mix) -> float:
     if request.method == "injection":
         swollen_g += _needle_part(request, mix) * mix.liquid_water
     outside_g = 0.0 if request.is_needle_alone else mix.liquid_water - (swollen_g - water_g)
+    if request.method == "mixed-in":
+        outside_g = 0.0
     concentration = (mix.salt + request.meat.own_salt_g) / (outside_g + swollen_g)
     if request.heaped:
         concentration = min(concentration, SATURATED_G_G)

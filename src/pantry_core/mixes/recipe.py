@@ -1,16 +1,16 @@
 """A recipe as it was found: the `check` document, and what its lines weigh."""
 
-from difflib import get_close_matches
 from typing import Annotated, Literal
 
 from pydantic import Field, ValidationInfo, field_validator, model_validator
 
-from pantry_core.document import Document, wrong
-from pantry_core.foods.ingredient import ingredient, ingredient_names, is_ingredient
-from pantry_core.measures.units import RECIPE_GRAMS, RECIPE_ML, RecipeUnit
+from pantry_core.document import PLAIN_LINE, Document, wrong
+from pantry_core.foods.ingredient import ingredient, is_ingredient
+from pantry_core.measures.units import RECIPE_GRAMS, RECIPE_ML, AnyUnit
 from pantry_core.meat import Meat
 from pantry_core.mixes.mix import Mix
 from pantry_core.mixes.request import (
+    DRY,
     MOST_WATER_G,
     Cure,
     Days,
@@ -26,70 +26,68 @@ from pantry_core.quantities import Kilograms
 from pantry_core.rules.cures import CURE_KEYS, CureName
 from pantry_core.rules.ingredients import Ingredient, Role
 from pantry_core.rules.profiles import ProfileName
-from pantry_core.text import either, say
+from pantry_core.rules.rule import Mark, Rule
+from pantry_core.text import say
 
 MOST_LINES = 200
 MOST_AMOUNT = 1e6
+LONGEST_NAME = 80
+_LIKE_WATER = Rule(
+    "unknown-by-volume", 1.0, "g/ml", "what is not known, as if it were water", Mark.PRACTICE
+)
+
+
+def ingredient_named(name: str, salt_pct: float | None = None) -> Ingredient:
+    """What a line of a recipe is, by its name.
+
+    Parameters: name, a key of an ingredient, or the words of what is not known; salt_pct, what is
+    said of the salt of what is not known [%].
+    Returns: the ingredient; what is not known counts as a sauce where it has salt, else as a
+    spice, and a millilitre of it as a gram.
+    Raises: nothing. Source: common practice.
+
+    >>> ingredient_named("pixie dust").role, ingredient_named("pixie dust", 12.0).role
+    ('spice', 'sauce')
+    """
+    if is_ingredient(name):
+        return ingredient(name)
+    return Ingredient(name, name, "sauce" if salt_pct else "spice", _LIKE_WATER)
 
 
 class RecipeLine(Document):
     """One line: an ingredient, an amount, a unit; its own label where it has one [%]."""
 
-    name: str
+    name: Annotated[str, Field(min_length=1, max_length=LONGEST_NAME), PLAIN_LINE]
     amount: Annotated[float, Field(ge=0, le=MOST_AMOUNT)]
-    unit: RecipeUnit
+    unit: AnyUnit
     nitrite_pct: Percent | None = None
     nitrate_pct: Percent | None = None
     salt_pct: Annotated[Percent | None, Field(validate_default=True)] = None
-
-    @field_validator("name")
-    @classmethod
-    def _known(cls, name: str) -> str:
-        if not is_ingredient(name):
-            close = get_close_matches(name, ingredient_names(), 3, 0.5) or ["spice"]
-            raise wrong(
-                "unknown",
-                say(
-                    "“{name}” is not known; use {close}",
-                    name=name[:40],
-                    close=either(tuple(close)),
-                ),
-            )
-        return name
-
-    @field_validator("unit")
-    @classmethod
-    def _goes_with_it(cls, unit: RecipeUnit, info: ValidationInfo) -> RecipeUnit:
-        name = info.data.get("name")
-        if unit == "piece" and name and not _is_counted(ingredient(name)):
-            raise wrong(
-                "unit",
-                say("{name} is not counted by the piece; use a weight or a volume", name=name),
-            )
-        return unit
 
     @field_validator("nitrite_pct", "nitrate_pct", "salt_pct")
     @classmethod
     def _has_such_a_label(cls, given: float | None, info: ValidationInfo) -> float | None:
         name = info.data.get("name")
+        if not name or not is_ingredient(name):
+            return given
         is_salt = info.field_name == "salt_pct"
         roles: tuple[Role, ...] = ("sauce",) if is_salt else ("cure",)
         is_salt_of_celery = is_salt and name == "celery-powder"
-        if given is not None and name and ingredient(name).role not in roles:
+        if given is not None and ingredient(name).role not in roles:
             what = "sauces and celery powder" if is_salt else "curing salts"
             if not is_salt_of_celery:
                 raise wrong(
                     "label",
                     say("only {what} have a label like this; {name} is none", what=what, name=name),
                 )
-        if given is None and is_salt and name and ingredient(name).needs_label:
+        if given is None and is_salt and ingredient(name).needs_label:
             raise wrong("label", "how salty is it? give its salt_pct from the label")
         return given
 
     @property
     def ingredient(self) -> Ingredient:
         """What it is."""
-        return ingredient(self.name)
+        return ingredient_named(self.name, self.salt_pct)
 
     @property
     def is_by_volume(self) -> bool:
@@ -119,10 +117,6 @@ class RecipeLine(Document):
             nitrate_pct=self.nitrate_pct,
             salt_pct=self.salt_pct,
         )
-
-
-def _is_counted(given: Ingredient) -> bool:
-    return given.role == "spice" or given.g_per_piece is not None
 
 
 class Packet(Document):
@@ -185,15 +179,20 @@ class CheckRequest(Document):
     @property
     def is_dry(self) -> bool:
         """Whether it goes on dry: then there is no liquid of which a share could be used."""
-        return self.method in ("dry-cure", "dry-brine")
+        return self.method in DRY
 
     def total_g(self, role: Role) -> float:
         """Mass of all lines that play a role, as written [g]."""
         return sum(line.grams or 0.0 for line in self.lines if line.ingredient.role == role)
 
     def cures(self) -> tuple[tuple[Cure, float], ...]:
-        """Its curing salts and their masses, as written [g]."""
+        """Its curing salts and their masses, as written [g]; of a pinch nobody knows the mass."""
         return tuple((line.cure, line.grams) for line in self.lines if line.cure and line.grams)
+
+    @property
+    def has_unweighed_cure(self) -> bool:
+        """Whether a curing salt is in it whose mass nobody knows."""
+        return any(line.cure and line.amount and line.grams is None for line in self.lines)
 
     def mix(self, share: float) -> Mix:
         """Its masses, of so large a share of all [g].

@@ -15,7 +15,11 @@ from pantry_core.rules.ingredients import SAUCES
 from pantry_core.rules.profiles import ProfileName
 from pantry_core.text import say
 
-Method = Literal["even-brine", "strong-brine", "dry-cure", "dry-brine", "injection", "marinade"]
+Method = Literal[
+    "even-brine", "strong-brine", "dry-cure", "dry-brine", "injection", "marinade", "mixed-in",
+]  # fmt: skip
+DRY: tuple[Method, ...] = ("dry-cure", "dry-brine", "mixed-in")
+"""Methods whose salt goes on or in without a liquid of its own."""
 
 MOST_WATER_G = 400_000.0
 MOST_SALT_PCT = 50.0
@@ -239,8 +243,7 @@ class WeighRequest(Document):
     @property
     def used_water_g(self) -> float:
         """Water that is made for the piece, ice included; none for a dry cure [g]."""
-        dry = self.method in ("dry-cure", "dry-brine")
-        return 0.0 if dry or self.is_needle_alone else self.water_g or 0.0
+        return 0.0 if self.method in DRY or self.is_needle_alone else self.water_g or 0.0
 
     @property
     def is_needle_alone(self) -> bool:
@@ -258,6 +261,11 @@ class WeighRequest(Document):
         return self.method in ("even-brine", "strong-brine") or (
             self.method == "injection" and self.cover
         )
+
+    @property
+    def is_mixed_in(self) -> bool:
+        """Whether salt and cure are mixed through the meat, and have nowhere to go."""
+        return self.method == "mixed-in" or self.meat.form == "ground"
 
     @property
     def is_wet(self) -> bool:

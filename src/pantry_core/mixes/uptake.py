@@ -53,6 +53,9 @@ def after_days(request: WeighRequest, mix: Mix, rest_h: float = 0.0) -> End | No
     Returns: mean, heart and edge [%]; None without days, without salt, and where the model does not
     reach: below 0 °C or above 15 °C, or in a bath out of all proportion.
     """
+    if request.method == "mixed-in":
+        even = even_pct(request, mix)
+        return None if request.days is None or mix.salt == 0 else End(even, even, even, even, even)
     way = None if request.days is None else way_through(request, mix, 24.0 * request.days)
     if way is not None and rest_h > 0.0:
         rest = Rest(kind="rest", hours=min(rest_h, MOST_HOURS))

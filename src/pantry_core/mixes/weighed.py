@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from pydantic import ValidationError
 
 from pantry_core.mixes.check import CheckOut, as_asked, check
-from pantry_core.mixes.recipe import CheckRequest
+from pantry_core.mixes.recipe import CheckRequest, ingredient_named
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.mixes.weigh import weigh
@@ -100,6 +100,55 @@ def go_on(request: WeighRequest, weighed: Mapping[str, float]) -> WeighedOut:
     if as_weighed is not None and as_weighed.nitrite.verdict == "over":
         notices.extend(each for each in as_weighed.stops if each.code == "nitrite-over")
     return WeighedOut(now, sheet, lines, as_weighed, tuple(notices))
+
+
+def keep_to_the_recipe(
+    checked: CheckRequest, request: WeighRequest, sheet: WeighOut, weighed: Mapping[str, float]
+) -> WeighedOut:
+    """Go on from what was really weighed of a recipe, which nothing changes.
+
+    Parameters: checked, the recipe for this piece; request that comes to the same; its sheet;
+    weighed, grams by the name of a line of the sheet [g], 0 or more.
+    Returns: the sheet as it is; every line with what is still to be added; what lies on the scale
+    as a recipe, once all is weighed, with a stop where its nitrite is over.
+    Raises: nothing for a request that could be made.
+    Source: mass balance (derived).
+    """
+    lines = tuple(
+        WeighedLine(line.name, line.grams, line.grams, weighed.get(line.name))
+        for line in sheet.lines
+    )
+    as_weighed = None
+    if lines and all(line.weighed_g is not None for line in lines):
+        factors = {line.name: (line.weighed_g or 0.0) / line.first_g for line in lines}
+        really = tuple(
+            line.model_copy(update={"amount": factors.get(line.name, 1.0) * line.amount})
+            for line in checked.lines
+        )
+        as_weighed = check(checked.model_copy(update={"lines": really}))
+    notices = tuple(_of_the_scale(lines))
+    if as_weighed is not None and any(line.is_off for line in lines):
+        notices = (*notices, *(each for each in as_weighed.stops if each.code == "nitrite-over"))
+    return WeighedOut(request, sheet, lines, as_weighed, notices)
+
+
+def _of_the_scale(lines: tuple[WeighedLine, ...]) -> Iterator[Notice]:
+    """What is still to be added, and what is more than the recipe has."""
+    for line in lines:
+        if not line.is_off or line.weighed_g is None:
+            continue
+        name = ingredient_named(line.name).name.lower()
+        if line.add_g is not None:
+            text = say("Add {add_g} more {name}.", add_g=Grams(line.add_g, 1), name=name)
+            yield notice("note", f"add-{line.name}"[:60], text, TOLERANCE)
+        else:
+            text = say(
+                "{weighed_g} of {name} is more than your recipe's {wanted_g}.",
+                weighed_g=CuringSalt(line.weighed_g, 1),
+                name=name,
+                wanted_g=CuringSalt(line.wanted_g, 1),
+            )
+            yield notice("caution", "more-than-written", text, _BALANCE)
 
 
 def as_it_went_in(request: WeighRequest, weighed: Mapping[str, float]) -> WeighRequest | None:

@@ -113,7 +113,7 @@ def route(
     limits = judged.raw
     before = [*_bought(kilos, cut, customs, frozen=frozen), *_prepared(way, cut, customs)]
     hold_h = CURED_HOLD_H if limits is CURED_RED_MEAT else HOLD_H
-    is_mixed = judged.request.meat.form == "ground"
+    is_mixed = judged.request.is_mixed_in
     stages = stages_of(cooking, customs)
     is_smoked = any(each.stage.place == "smoker" for each in stages)
     after = [

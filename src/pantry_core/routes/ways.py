@@ -10,7 +10,7 @@ from pantry_core.text import say
 WayName = Literal[
     "even-brine", "strong-brine", "dry-cure", "heaped-cure", "dry-brine", "needle-brine", "needle",
     "oil-marinade", "sauce-marinade", "acid-marinade", "dairy-marinade", "herb-marinade",
-    "quick-pickle",
+    "quick-pickle", "mixed-in",
 ]  # fmt: skip
 Group = Literal["Brine", "Dry", "Needle", "Marinade", "Side"]
 Timing = Literal["school", "lift", "model", "window"]
@@ -139,6 +139,11 @@ WAYS: dict[WayName, Way] = {
             "It does not keep long: a fridge pickle, eaten within the week.",
             "window", "Squeeze out, into the hot vinegar; let it cool, then the fridge",
             window_h=(12.0, 24.0, 96.0)),
+        Way("mixed-in", "Mixed in", "Dry", "mixed-in",
+            "salt and spices mixed into ground or cut meat; it waits for nothing",
+            "Mixed long it binds and gets firm, like a sausage.",
+            "window", "Mix it through, cold, until it is even",
+            window_h=(0.0, 1.0, 24.0)),
     )
 }  # fmt: skip
 

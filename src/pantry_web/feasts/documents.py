@@ -5,7 +5,7 @@ from dataclasses import dataclass, field, replace
 from functools import cached_property
 from typing import Any
 
-from pantry_core.dish.request import LearntAsked
+from pantry_core.dish.house_asked import LearntAsked
 from pantry_core.measures.scales import Scale, scale_for
 from pantry_core.routes.customs import CUSTOMS
 from pantry_core.rules.cures import CURE_KEYS, CureName

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from pantry_core.dish.answer import DishStep
-from pantry_core.dish.request import HouseAsked
+from pantry_core.dish.house_asked import HouseAsked
 from pantry_core.heat.media import MEDIA
 from pantry_core.rules.heat import COLD_SMOKE_MOST_C
 from pantry_core.rules.rule import Mark, Rule

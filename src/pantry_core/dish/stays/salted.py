@@ -45,7 +45,7 @@ def soaked(
     request, mix = settled.request, settled.judged.mix
     if curing is None or curing.hours <= 0:
         return None
-    if request.meat.form == "ground":
+    if request.is_mixed_in:
         return _mixed_in(settled, curing, after, even_ppm)
     way = way_through(request, mix, curing.hours)
     if way is None:

@@ -1,0 +1,78 @@
+"""What a recipe looks like, where the cook has not said how it is done: a method and its time."""
+
+from collections.abc import Iterator
+
+from pantry_core.dish.answer import Figures, Proposal
+from pantry_core.dish.piece import Prepared
+from pantry_core.dish.request import DishRequest
+from pantry_core.dish.written import lines_for
+from pantry_core.mixes.recipe import ingredient_named
+from pantry_core.quantities import Days
+from pantry_core.recipes.times import days_in
+from pantry_core.routes.ways import WAYS, WayName
+from pantry_core.text import Sentence, say
+
+_NOTHING = Figures(None, None, None, None)
+LEAST_LIQUID = 0.2
+"""With less water than this for each part of meat it is no brine [g/g] (our own choice)."""
+DAIRY = ("buttermilk", "yoghurt", "kefir")
+SALTY = ("soy-sauce", "fish-sauce")
+SOUR = ("vinegar", "wine", "lemon-juice", "lime-juice", "beer")
+
+
+def beginnings(asked: DishRequest, piece: Prepared) -> tuple[Proposal, ...]:
+    """What a recipe looks like: a method, and how long it lies by its words.
+
+    Parameters: asked, without a method; its piece, prepared.
+    Returns: a proposal for each; none without a recipe.
+    Raises: nothing. Source: common practice.
+    """
+    return tuple(_found(asked, piece))
+
+
+def _found(asked: DishRequest, piece: Prepared) -> Iterator[Proposal]:
+    if asked.recipe is None:
+        return
+    method = method_of(asked, piece)
+    if method is not None:
+        text = say("This looks like: {name:lower}.", name=WAYS[method].name)
+        yield Proposal(
+            "method", text, ({"field": "cure.method", "value": method},), _NOTHING, _NOTHING, ()
+        )
+    days, _ = days_in(asked.recipe.text)
+    if days is not None and asked.cure.lain_d is None:
+        text = say("It lies {days} by its words.", days=Days(days, 1))
+        yield Proposal(
+            "days", text, ({"field": "cure.days", "value": days},), _NOTHING, _NOTHING, ()
+        )
+
+
+def _proposed(code: str, text: Sentence, name: str, value: object) -> Proposal:
+    return Proposal(code, text, ({"field": name, "value": value},), _NOTHING, _NOTHING, ())
+
+
+def method_of(asked: DishRequest, piece: Prepared) -> WayName | None:
+    """The method that the lines of a recipe look like, None without a recipe or salt."""
+    if asked.recipe is None or asked.piece is None:
+        return None
+    masses: dict[str, float] = {}
+    for each in lines_for(asked.recipe, asked.piece.mass_g, asked.people):
+        if each.asked.goes == "cure":
+            given = ingredient_named(each.asked.name, each.asked.salt_pct)
+            masses[each.asked.name] = masses.get(each.asked.name, 0.0) + (each.grams or 0.0)
+            masses[given.role] = masses.get(given.role, 0.0) + (each.grams or 0.0)
+    has = {name for name, grams in masses.items() if grams}
+    is_brine = masses.get("water", 0.0) >= LEAST_LIQUID * piece.meat.mass_g
+    is_through = piece.is_for_the_heart or "cure" in has
+    looks: tuple[tuple[bool, WayName], ...] = (
+        (piece.meat.form == "ground", "mixed-in"),
+        (bool(has.intersection(DAIRY)), "dairy-marinade"),
+        (is_brine and is_through, "even-brine"),
+        (is_brine, "strong-brine"),
+        (bool(has.intersection(SALTY)), "sauce-marinade"),
+        (bool(has.intersection(SOUR)), "acid-marinade"),
+        ("oil" in has and "salt" in has, "herb-marinade"),
+        ("oil" in has, "oil-marinade"),
+        (bool(has.intersection(("salt", "cure"))), "dry-cure"),
+    )
+    return next((way for is_so, way in looks if is_so), None)
