@@ -46,7 +46,7 @@ LINES: list[tuple] = [
     ("salt: 20 g", ("salt-table", 20, "g")),
     ("Water 2 l", ("water", 2, "l")),
     ("table salt, 35 g", ("salt-table", 35, "g")),
-    ("salt to taste", ASK),
+    ("salt to taste", ("salt-table", None, None)),
     ("water to cover", ASK),
     ("1 bottle of wine", ASK),  # of no known size
     ("1 heaped tablespoon table salt", ASK),  # half as much again, or more
@@ -83,7 +83,7 @@ LINES: list[tuple] = [
     ("water + ice", ASK, ASK),
     ("2 l water + 500 g ice", ("water", 2, "l"), ("ice", 500, "g")),
     ("2 l water + ice", ASK, ASK),
-    ("salt and pepper", ASK, ("black-pepper", 1, "piece")),
+    ("salt and pepper", ("salt-table", None, None), ("black-pepper", 1, "piece")),
     ("2 tbsp each table salt and sugar", ("salt-table", 2, "tbsp"), ("sugar", 2, "tbsp")),
     (
         "1 tsp each of peppercorns, coriander and mustard seeds",
@@ -182,7 +182,8 @@ LINES: list[tuple] = [
     ("juice of 2 lemons", ("citrus-juice", 90, "ml")),
     ("500 ml apple juice", ("apple-juice", 500, "ml")),
     ("200 g Greek yoghurt", ("yoghurt", 200, "g")),
-    ("3 widgets", ASK),
+    ("3 widgets", ("widgets", 3, "piece")),
+    ("3 spoons of grandfather's seasoning", ASK),
     ("1 tbsp quickcure", ASK),
     # German
     ("40 g Salz", ("salt-table", 40, "g")),

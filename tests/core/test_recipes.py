@@ -25,7 +25,8 @@ def understood(line):
     if line.asks:
         return ASK
     per = (pytest.approx(line.per.grams),) if line.per else ()
-    return (line.key, pytest.approx(line.amount), line.unit, *per)
+    amount = None if line.amount is None else pytest.approx(line.amount)
+    return (line.name, amount, line.unit, *per)
 
 
 @pytest.mark.parametrize("row", LINES, ids=lambda row: row[0])
@@ -84,7 +85,7 @@ def test_days_as_people_say_them(text, days):
 
 @pytest.mark.parametrize(
     "text",
-    ["salt to taste", "1/0 cup salt", "2 water", "1 lb pork or beef", "x" * 400, "5 kg", "water"],
+    ["1/0 cup salt", "2 water", "1 lb pork or beef", "x" * 400, "5 kg", "water"],
 )
 def test_what_cannot_be_read_says_what_is_allowed(text):
     assert read_line(text).problem
@@ -167,6 +168,5 @@ FRAGMENTS = st.sampled_from(
 def test_nothing_typed_makes_a_traceback(text):
     for line in read_lines(text.replace("\n", " ")):
         assert line.text or line.problem or line.key is None
-        if line.key is not None and not line.problem:
-            assert line.amount is not None
+        if line.key is not None and not line.problem and line.amount is not None:
             assert line.amount >= 0

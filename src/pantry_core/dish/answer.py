@@ -60,7 +60,7 @@ class DishStep:
 REMINDERS = frozenset((
     "brine-cold", "vessel", "curing-salt-handling", "lift-on-time", "boil-marinade", "not-intact",
     "herbs-in-oil", "smoked-fish-kept", "wild-game", "thickness-guess", "bacon-ascorbate",
-    "no-model", "saltpetre-handling", "hot-fat", "inside-chosen",
+    "no-model", "saltpetre-handling", "hot-fat", "inside-chosen", "salt-by-volume", "ice-by-volume",
 ))  # fmt: skip
 """What is said each time and asks for care, not for a change."""
 

@@ -16,10 +16,13 @@ def covering(settled: Settled, vessel: Vessel) -> WeighOut | None:
     """The sheet with so much water that the piece is covered in a vessel.
 
     Parameters: settled; vessel.
-    Returns: the sheet; None where it is covered already, or where water does not help.
+    Returns: the sheet; None where it is covered already, where water does not help, and with a
+    recipe, which only a proposal changes.
     Raises: pydantic.ValidationError for more water than `weigh` takes.
     Source: `vessels.fit`.
     """
+    if settled.written is not None:
+        return None
     judged, is_changed = settled.judged, False
     for _ in range(MOST_TRIES):
         more, water_g = more_to_cover(judged, vessel), judged.request.water_g

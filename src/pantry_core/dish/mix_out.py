@@ -1,6 +1,7 @@
 """All that goes into a dish, line by line, each at its step: by the recipe, or by an aim."""
 
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 
 from pantry_core.dish.answer import DishStep, LainWindow, MixLine
 from pantry_core.dish.curing import Settled, kept_for
@@ -14,9 +15,10 @@ from pantry_core.mixes.check import CheckOut
 from pantry_core.mixes.recipe import ingredient_named
 from pantry_core.mixes.request import Cure
 from pantry_core.mixes.result import WeighOut
+from pantry_core.quantities import Grams, Number
 from pantry_core.routes.steps import RAW_KINDS
 from pantry_core.rules.ingredients import SODIUM
-from pantry_core.text import Sentence, say
+from pantry_core.text import Sentence, joined, say
 
 CURING_BASIS = say("all that is neither nitrite nor nitrate")
 IN_THE_POT = ("water", "steam", "pressure")
@@ -46,6 +48,54 @@ def mix_of(
         for line in sheet.lines
     ]  # fmt: skip
     return (*by_aim, *_spices(asked, at))
+
+
+def with_its_lines(
+    asked: DishRequest, settled: Settled, steps: Sequence[DishStep]
+) -> list[DishStep]:
+    """The steps, each saying what of the recipe goes in at it beside the cure.
+
+    Parameters: asked; settled, its cure; steps as they are edited.
+    Returns: the same steps; the words of one that takes a part of the recipe name its things.
+    Raises: nothing.
+    """
+    if asked.recipe is None:
+        return list(steps)
+    by_step: dict[tuple[str, Goes], list[Sentence]] = {}
+    for each in mix_of(asked, settled, steps, None):
+        if each.step is not None and each.goes != "cure":
+            by_step.setdefault((each.step, each.goes), []).append(_thing_said(each))
+    found = []
+    for step in steps:
+        words = step.text
+        for goes, pattern in _PARTS.items():
+            things = by_step.get((step.id, goes))
+            if things:
+                said = say(pattern, things=joined(", ", tuple(things)))
+                between = " " if str(words).endswith(".") else ". "
+                words = joined(between, (words, said)) if words else said
+        found.append(replace(step, text=words))
+    return found
+
+
+_PARTS: dict[Goes, str] = {
+    "pot": "Into the pot: {things}",
+    "coat": "For the coat: {things}",
+    "stuffing": "For the stuffing: {things}",
+    "sauce": "For the sauce: {things}",
+    "table": "At the table: {things}",
+}
+
+
+def _thing_said(line: MixLine) -> Sentence:
+    """A line as it is said at its step."""
+    name = ingredient_named(line.name).name
+    if line.count is not None:
+        digits = 0 if line.count.is_integer() else 1
+        return say("{count} × {name:lower}", count=Number(line.count, digits), name=name)
+    if line.grams is not None:
+        return say("{grams} of {name:lower}", grams=Grams(line.grams, 0), name=name)
+    return line.text or name
 
 
 def _parts(line: WrittenLine, at: dict[Goes, str | None]) -> Iterator[MixLine]:
@@ -148,7 +198,7 @@ def window_of(asked: DishRequest, settled: Settled, steps: Sequence[DishStep]) -
     is_edited = any(each.step == curing.id and each.max_h is not None for each in asked.edits)
     said = kept_for(asked.cure)
     if said is not None and said.longest_h is not None and not is_edited:
-        most = min(most, said.longest_h)
+        usual, most = said.usual_h, said.longest_h
     limits = settled.judged.raw
     if limits is not None:
         around_h = sum(

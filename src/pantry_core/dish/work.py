@@ -14,7 +14,7 @@ from pantry_core.dish.flame import of_an_open_flame
 from pantry_core.dish.gates import gate_of
 from pantry_core.dish.job import job_out
 from pantry_core.dish.learnt import of_the_learnt
-from pantry_core.dish.mix_out import mix_of, window_of
+from pantry_core.dish.mix_out import mix_of, window_of, with_its_lines
 from pantry_core.dish.options import options_of
 from pantry_core.dish.passed import never_reached
 from pantry_core.dish.piece import (
@@ -127,7 +127,7 @@ def worked(asked: DishRequest) -> Worked:
         cook = cooking_of(asked, at_the_heat, _customs(asked, piece))
         way = _route(asked, settled, cook.cooking)
         steps, told = edited(_steps(way, settled, asked), asked.edits)
-    gate, steps = gate_of(steps, cook, way, clock)
+    gate, steps = gate_of(with_its_lines(asked, settled, steps), cook, way, clock)
     refuse_contradictions(steps, clock)
     history = history_of(asked, steps, settled, cook, way, clock)
     case = _case(asked, at_the_heat, cook, history, steps)

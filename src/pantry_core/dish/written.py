@@ -29,13 +29,14 @@ _USUAL_SHARE: Final = 0.10
 
 @dataclass(frozen=True, slots=True)
 class WrittenLine:
-    """A line for this piece: its place in the recipe, its grams [g] or its number, None unknown.
+    """A line for this piece: its place, its amount in its own unit, its grams [g] or its number.
 
     `as_written_g` is what it weighs in the recipe itself [g].
     """
 
     at: int
     asked: RecipeLineAsked
+    amount: float | None
     grams: float | None
     count: float | None
     as_written_g: float | None
@@ -121,7 +122,7 @@ def _for_this(at: int, line: RecipeLineAsked, factor: float) -> WrittenLine:
         count = amount if not is_whole else max(float(round(amount)), LEAST_COUNT)
         amount = count
     grams = _weighs(line, amount) if line.grams is None else line.grams
-    return WrittenLine(at, line, grams, count, written_g(line))
+    return WrittenLine(at, line, amount, grams, count, written_g(line))
 
 
 def written_for(asked: DishRequest, recipe: RecipeAsked, piece: Prepared, way: Way) -> Written:
@@ -166,10 +167,10 @@ def _checked(curing: list[WrittenLine]) -> Iterator[tuple[int, RecipeLine]]:
     for each in curing:
         line, goes_in = each.asked, each.cures_share
         given: dict[str, object] = {"name": line.name, "salt_pct": line.salt_pct}
-        if each.grams is not None:
-            given |= {"amount": goes_in * each.grams, "unit": "g"}
+        if line.grams is not None:
+            given |= {"amount": goes_in * line.grams, "unit": "g"}
         else:
-            given |= {"amount": goes_in * (line.amount or 0.0), "unit": line.unit or "to-taste"}
+            given |= {"amount": goes_in * (each.amount or 0.0), "unit": line.unit or "to-taste"}
         if is_ingredient(line.name):
             label = line.strength.model_dump(exclude_none=True)
             given |= label

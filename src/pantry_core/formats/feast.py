@@ -4,6 +4,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, model_validator
 
+from pantry_core.dish.recipe_asked import RecipeAsked
 from pantry_core.dish.request import (
     MOST_EDITS,
     CureAsked,
@@ -120,7 +121,7 @@ class DishDocument(Document):
     early_max_min: Annotated[float, Field(ge=0, le=1440)] | None = None
     given_up: bool = False
     note: Text = ""
-    recipe: Annotated[str, Field(max_length=8000), PLAIN_TEXT] = ""
+    recipe: RecipeAsked | Annotated[str, Field(max_length=8000), PLAIN_TEXT] = ""
     events: Annotated[tuple[EventDocument, ...], Field(strict=False, max_length=MOST_EVENTS)] = ()
     sheets: Annotated[tuple[SheetDocument, ...], Field(strict=False, max_length=MOST_SHEETS)] = ()
     review: ReviewDocument | None = None
@@ -138,7 +139,15 @@ class DishDocument(Document):
     @property
     def decided(self) -> dict[str, Any]:
         """What the cook decided, as JSON data."""
-        return self.model_dump(mode="json", include=set(DECIDED), exclude_unset=True)
+        parts = set(DECIDED)
+        if isinstance(self.recipe, RecipeAsked):
+            parts.add("recipe")
+        return self.model_dump(mode="json", include=parts, exclude_unset=True)
+
+    @property
+    def recipe_text(self) -> str:
+        """The recipe as it was typed."""
+        return self.recipe.text if isinstance(self.recipe, RecipeAsked) else self.recipe
 
     def request(self, profile: ProfileName) -> DishRequest:
         """The `dish` document of it, in a kitchen of a profile.

@@ -109,6 +109,12 @@ class ReadLine:
         return None if self.must_answer or self.problem or not self.keys else self.keys[0]
 
     @property
+    def name(self) -> str | None:
+        """The ingredient, or the words of what no table knows; None while something is open."""
+        is_open = self.must_answer or self.problem or self.is_heading
+        return self.key or (None if is_open else self.words.strip(" .:,") or None)
+
+    @property
     def asks(self) -> str:
         """What must be answered before the recipe is judged, "" where nothing is open."""
         if self.problem:
@@ -251,7 +257,10 @@ def _ingredient(line: ReadLine, found: Match, amount: Amount | None) -> ReadLine
     if amount is None:
         if role == "spice" and not found.must_answer:
             return replace(line, amount=1.0, unit="piece")
-        return replace(line, problem="How much of it? Write an amount before it.")
+        is_needed = role in ("water", "cure") or ingredient(found.keys[0]).salt > 0.0
+        if role != "salt" and (found.must_answer or is_needed):
+            return replace(line, problem="How much of it? Write an amount before it.")
+        return line
     value = amount.upper if role == "cure" else amount.middle
     unit = amount.unit or "piece"
     if unit == "piece" and found.keys == ("citrus-juice",):
@@ -311,14 +320,28 @@ def _meat(line: ReadLine, kinds: tuple[str, ...], amount: Amount | None) -> Read
 
 
 def _unknown(line: ReadLine, amount: Amount | None) -> ReadLine:
+    """What no table knows: kept by its words, and asked about where it may carry salt."""
     if not line.words.strip(" .:,"):
         return replace(line, problem="What is it? Write the ingredient after its amount.")
+    if not _MAY_BE_SALTY.search(line.words):
+        middle = None if amount is None else amount.middle
+        return replace(line, amount=middle, unit=None if amount is None else amount.unit or "piece")
     value = 1.0 if amount is None else amount.upper
     unit: RecipeUnit = "piece" if amount is None or amount.unit is None else amount.unit
     return replace(
         line, amount=value, unit=unit, keys=UNKNOWN, must_answer=True,
         question="This is not known here. What is it? Leave it out, or choose.",
     )  # fmt: skip
+
+
+_MAY_BE_SALTY = re.compile(
+    r"salt|\b(?:sal|sel|sale)\b|salz|brine|cur(?:e|ing)\b|pickl|season|\brub\b|\bmix|blend|stock|"
+    r"broth|bouillon|br[üu]he|fond|sauce|paste|powder|pulver|poudre|miso|cube|nitrit|nitrat|"
+    r"p[öo]kel|\bham\b|bacon|anchov|olive|caper|cheese|soy|umami|gravy|marinade|dressing|ketchup|"
+    r"mustard|granul",
+    re.IGNORECASE,
+)
+"""Words of what may carry salt or a cure."""
 
 
 def _without_held_back(body: str) -> tuple[str, float]:

@@ -107,7 +107,7 @@ def _thing(line: ReadLine, meat_g: float | None) -> TextLine:
         grows = factor(per, meat_g, None)
     return TextLine(
         text=line.text,
-        name=None if ask else line.key,
+        name=None if ask else line.name,
         amount=line.amount,
         unit=line.unit,
         strength=line.strength,

@@ -56,7 +56,7 @@ def _dish_document(dish: Dish, ids: Mapping[str, str], *, photos: bool) -> Docum
         "early_max_min": dish.early_max_min,
         "given_up": dish.is_given_up,
         "note": dish.note,
-        "recipe": dish.recipe,
+        "recipe": dish.document.get("recipe") or dish.recipe,
         "events": [
             {**{name: getattr(each, name) for name in OF_AN_EVENT},
              "press": presses[each.batch], "at": _text(each.at), "step": each.step_key,

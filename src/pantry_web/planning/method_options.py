@@ -111,7 +111,8 @@ def work_out_options(pk: int) -> None:
 
 def _ways(cut_id: str) -> list[Way]:
     is_vegetable = CUTS[cut_id].kind == "vegetable"
-    return [way for way in WAYS.values() if is_vegetable == (way.group == "Side")]
+    fitting = (way for way in WAYS.values() if is_vegetable == (way.group == "Side"))
+    return [way for way in fitting if way.method != "mixed-in"]
 
 
 def _option(whole: FeastOutlook, piece: Document, way: Way) -> MethodOption:

@@ -10,7 +10,7 @@ from pantry_core.quantities import Number
 from pantry_core.recipes.found import MOST_BYTES, NotARecipe, Recipe, from_json_ld
 from pantry_core.routes.ways import WAYS
 from pantry_web.feasts.choices import way_choices, way_of
-from pantry_web.fields import NumberField
+from pantry_web.fields import MeatField, NumberField
 from pantry_web.forms import KitchenForm, PlainForm
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.sentences import tell, translated
@@ -44,7 +44,7 @@ class RecipeForm(KitchenForm):
     )
     method = forms.ChoiceField(choices=way_choices, label=_("How"), widget=MethodSelect)
     cups = forms.ChoiceField(choices=Kitchen.Cups.choices, label=_("Cup size"))
-    days = NumberField(0.1, 365, unit=_("days"), label=_("How long, it says"), required=False)
+    days = NumberField(0.1, 365, unit=_("days"), label=_("How long"), required=False)
     used = NumberField(1, 100, unit="%", label=_("Of the liquid, used"), required=False)
     share = NumberField(
         1, 100 * MOST_INJECTION_SHARE, unit="%", label=_("By needle"), required=False
@@ -52,7 +52,7 @@ class RecipeForm(KitchenForm):
     held_back = NumberField(
         0, 100, unit="%", label=_("Spices held back for the pot"), required=False
     )
-    is_scaled = forms.BooleanField(label=_("Scale it to this piece"), required=False)
+    written_for = MeatField(label=_("Written for"), required=False)
 
     def clean_text(self) -> str:
         """Take the lines out of a schema.org Recipe that was pasted."""

@@ -1,31 +1,32 @@
-"""From the text of a recipe to the core's `check`, and from what it puts right to a mix."""
+"""From the text of a recipe to a dish that has it, as it is written."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass
-from typing import Any
+from dataclasses import dataclass, replace
 from zlib import crc32
 
-from pantry_core.dish.answer import DishOut
-from pantry_core.dish.piece import prepared, treatment_of
-from pantry_core.dish.request import Piece
-from pantry_core.foods.ingredient import ingredient, is_ingredient
+from pydantic import ValidationError
+
+from pantry_core.dish.clock import WrongDish
+from pantry_core.dish.recipe_asked import Goes
+from pantry_core.dish.request import DishRequest
+from pantry_core.dish.work import Worked, worked
+from pantry_core.errors import OutOfRange
+from pantry_core.foods.ingredient import ingredient
 from pantry_core.foods.table import food, is_food
-from pantry_core.formats.reading import WrongInput, read_document
+from pantry_core.formats.reading import problem_of
 from pantry_core.measures.quantity import NotAQuantity, parse_number
-from pantry_core.mixes.check import CheckOut, check
-from pantry_core.mixes.recipe import CheckRequest
-from pantry_core.mixes.request import Sauce
-from pantry_core.recipes.found import NotARecipe, factor, read_lines
+from pantry_core.mixes.check import CheckOut
+from pantry_core.mixes.recipe import LONGEST_NAME
+from pantry_core.recipes.found import read_lines
+from pantry_core.recipes.headings import part_of
 from pantry_core.recipes.lines import ReadLine
 from pantry_core.recipes.weights import line_grams
 from pantry_core.recipes.words import Cups
 from pantry_core.routes.ways import Way
-from pantry_core.rules.cures import CURE_KEYS
 from pantry_web.feasts.documents import Document, House, dish_document
-from pantry_web.feasts.line_labels import label_of
 from pantry_web.feasts.models import Dish
-from pantry_web.planning.answers import work_out
-from pantry_web.sentences import sentence_of, tell
+from pantry_web.planning.recipe_mix import RecipeMix, shown_mix
+from pantry_web.sentences import tell
 
 LEFT_OUT = "none"
 """What is chosen for a line that is to be left out."""
@@ -33,8 +34,6 @@ LABELS = {"other-sauce": "salt_pct", "salted-mix": "salt_pct", "nitrite-salt": "
           "celery-powder": "nitrite_pct"}  # fmt: skip
 """What of a thing only its label tells; of celery powder it may stay unknown."""
 LABEL_WORDS = {"salt_pct": "salt", "nitrite_pct": "nitrite"}
-SIZED = ("cure-1", "cure-2", "nitrite-salt")
-"""Curing salts that can be weighed out, once their strength is known."""
 MOST_PCT = 100.0
 
 
@@ -54,14 +53,25 @@ class AskedLine:
     problem: str
     is_heading: bool
     is_left_out: bool
-    factor: float
+    words: str = ""
     pct: str = ""
     asks_pct: str = ""
+    goes: str = "cure"
+
+    @property
+    def goes_field(self) -> str:
+        """The field that says to which part of the recipe it goes."""
+        return f"{self.field}-goes"
+
+    @property
+    def name_kept(self) -> str:
+        """Its key, or the words of what no table knows; "" for nothing."""
+        return self.key or self.words[:LONGEST_NAME]
 
     @property
     def name(self) -> str:
         """What it was taken for, as a cook says it."""
-        return ingredient(self.key).name if self.key else ""
+        return ingredient(self.key).name if self.key else self.words
 
     @property
     def basis(self) -> str:
@@ -71,25 +81,27 @@ class AskedLine:
 
 @dataclass(frozen=True, slots=True)
 class ReadRecipe:
-    """A recipe read for a piece: its lines, what it comes to, the mix put right."""
+    """A recipe read for a piece: its lines, the dish with it, and what that comes to.
+
+    `document` is what is decided of the dish with the recipe, None while a line is open; `wrong`
+    says why it cannot be worked out.
+    """
 
     lines: tuple[AskedLine, ...]
-    out: CheckOut | None
-    request: CheckRequest | None
-    spices: tuple[Document, ...]
-    right: Document | None
-    answer: DishOut | None
+    document: Document | None = None
+    found: Worked | None = None
+    wrong: tuple[str, ...] = ()
 
     @property
-    def right_lines(self) -> list[tuple[str, str, float]]:
-        """What to weigh out for the recipe put right: name, label and grams."""
-        answer = self.answer
-        if answer is None or answer.sheet is None or answer.asked is None:
-            return []
-        return [
-            (line.name, label_of(line.name, answer.asked), line.grams)
-            for line in answer.sheet.lines
-        ]
+    def mix(self) -> RecipeMix | None:
+        """All lines for this piece, and what could be changed."""
+        return None if self.found is None else shown_mix(self.found)
+
+    @property
+    def out(self) -> CheckOut | None:
+        """What goes into the cure, as the recipe has it."""
+        sheet = None if self.found is None else self.found.out.sheet
+        return sheet if isinstance(sheet, CheckOut) else None
 
     @property
     def is_open(self) -> bool:
@@ -100,95 +112,122 @@ class ReadRecipe:
         )
 
 
-def read_recipe(
-    text: str,
-    dish: Dish,
-    house: House,
-    way: Way,
-    *,
-    cups: Cups,
-    days: float | None,
-    used_share: float,
-    injection_share: float | None,
-    held_back: float,
-    is_scaled: bool,
-    answers: Mapping[str, str],
-) -> ReadRecipe:
-    """Read a recipe and check it for the piece of a dish.
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """What the form says of a recipe: the method, the time, and how much of it is used.
 
-    Parameters: text; dish; house; way, the method; cups, whose are meant; days that
-    the recipe says [d]; used_share of the liquid [-]; injection_share [-]; held_back, the share of
-    the spices kept for the pot [-]; is_scaled, whether "per pound" and the like is scaled to the
-    piece; answers to what was asked, by field.
-    Raises: NotARecipe for a text that is too long, and for amounts that nobody lifts.
+    `days` that it lies [d]; `for_g`, the piece that it was written for [g]; shares [-].
     """
-    piece = prepared(Piece.model_validate(dish.piece))
-    shown, document, spices = [], [], []
-    for line in read_lines(text, cups):
-        asked = _asked(line, dish, house, answers, is_scaled=is_scaled)
-        shown.append(asked)
+
+    text: str
+    cups: Cups
+    way: Way
+    days: float | None = None
+    for_g: float | None = None
+    used_share: float = 1.0
+    injection_share: float | None = None
+    held_back: float = 0.0
+
+
+def read_recipe(asked: Asked, dish: Dish, house: House, answers: Mapping[str, str]) -> ReadRecipe:
+    """Read a recipe and work the dish out with it, as it is written.
+
+    Parameters: asked; dish; house; answers to what was asked, by field.
+    Raises: NotARecipe for a text that is too long.
+    """
+    stored = {each["text"]: each for each in (dish.document.get("recipe") or {}).get("lines", ())}
+    shown, lines = [], []
+    part: Goes = "cure"
+    days = asked.days
+    for line in read_lines(asked.text, asked.cups):
+        seen = _asked(line, dish, house, answers)
         days = line.days if days is None else days
-        if asked.key is None or asked.is_heading or asked.is_left_out or asked.problem:
-            continue
-        document.append(_document_line(line, asked, house))
-        if ingredient(asked.key).role == "spice" and line.amount is not None:
-            amount = asked.factor * line.amount
-            words = line.words or asked.name
-            share = line.held_back or held_back
-            spices.append(
-                {"text": words[:80], "amount": amount, "unit": line.unit or "piece",
-                 "held_back": share}
-            )  # fmt: skip
-    read = ReadRecipe(tuple(shown), None, None, (), None, None)
-    if not document or read.is_open:
+        if line.is_heading:
+            part = part_of(line.text) or part
+        elif not (seen.is_left_out or seen.problem) and seen.name_kept:
+            was = stored.get(line.text, {})
+            goes = answers.get(seen.goes_field) or was.get("goes") or part
+            seen = replace(seen, goes=goes)
+            lines.append(_recipe_line(line, seen, house, asked.held_back, was))
+        shown.append(seen)
+    read = ReadRecipe(tuple(shown))
+    if not lines or read.is_open:
         return read
-    request = _request(
-        {
-            "profile": house.profile,
-            "meat": piece.meat.model_dump(),
-            "method": way.method,
-            "cover": way.cover,
-            "heaped": way.heaped,
-            "days": days,
-            "used_share": used_share,
-            "injection_share": injection_share or 0.10,
-            "treatment": treatment_of(piece),
-            "packet": _packet(document, house),
-            "lines": document,
-        }
-    )
-    out = check(request)
-    right = _right(out, dish, way, spices, days)
-    answer = work_out(dish_document(right, house, dish.vessel))
-    told = answer if isinstance(answer, DishOut) else None
-    return ReadRecipe(tuple(shown), out, request, tuple(spices), right, told)
+    recipe: Document = {"text": asked.text, "cups": asked.cups, "lines": lines}
+    if asked.used_share != 1.0:
+        recipe["used_share"] = asked.used_share
+    if asked.for_g is not None:
+        recipe["for_g"] = asked.for_g
+    rest = {name: part for name, part in dish.document.items() if name not in ("edits", "recipe")}
+    document = {**rest, "cure": _cure(asked, dish, days), "recipe": recipe}
+    return _worked_out(replace(read, document=document), dish, house)
 
 
-def _request(document: Document) -> CheckRequest:
+def _cure(asked: Asked, dish: Dish, days: float | None) -> Document:
+    given = {
+        "days": days,
+        "purpose": dish.cure.get("purpose"),
+        "injection_share": asked.injection_share if asked.way.method == "injection" else None,
+    }
+    kept = {name: value for name, value in given.items() if value is not None}
+    return {"method": asked.way.id, **kept}
+
+
+def _worked_out(read: ReadRecipe, dish: Dish, house: House) -> ReadRecipe:
+    document = dish_document(read.document or {}, house, dish.vessel)
+    document |= {"people": dish.feast.heads}
     try:
-        return read_document(CheckRequest, document)
-    except WrongInput as error:
-        raise NotARecipe(sentence_of(error.problems[0].what)) from None
+        return replace(read, found=worked(DishRequest.model_validate(document)))
+    except ValidationError as error:
+        return replace(read, wrong=tuple(problem_of(each).what for each in error.errors()))
+    except WrongDish as error:
+        return replace(read, wrong=tuple(what for _, what in error.wrongs))
+    except OutOfRange as error:
+        return replace(read, wrong=(str(error),))
 
 
-def _packet(document: list[dict[str, object]], house: House) -> dict[str, object] | None:
-    """The curing salt that the cook has: in the pantry, else what the recipe's own line is."""
-    named = [line for line in document if ingredient(str(line["name"])).role == "cure"]
-    for line in named:
-        if ingredient(str(line["name"])).cure in SIZED:
-            return {"name": line["name"], "nitrite_pct": line.get("nitrite_pct")}
-    if not named:
-        return None
-    kept = (key for key, cure in CURE_KEYS.items() if cure in house.larder.packets)
-    key = next((each for each in kept if each in SIZED), None)
-    if key is None:
-        return None
-    return {"name": key, "nitrite_pct": house.larder.packets[CURE_KEYS[key]].nitrite_pct}
+def _recipe_line(
+    line: ReadLine, seen: AskedLine, house: House, held_back: float, was: Document
+) -> Document:
+    """A line of the recipe as it is kept: as it was read, with what the cook changed of it."""
+    key = seen.key
+    found: Document = {"text": line.text, "name": seen.name_kept, "goes": seen.goes}
+    if line.amount is not None:
+        found |= {"amount": line.amount, "unit": line.unit or "piece"}
+    if key is not None and house.larder.g_per_ml(key) is not None and seen.grams is not None:
+        found |= {"amount": seen.grams, "unit": "g"}
+    if line.per is not None:
+        found["per_mass_g" if line.per.of == "meat" else "per_water_g"] = line.per.grams
+    is_spice = key is not None and ingredient(key).role == "spice"
+    share = line.held_back or (held_back if is_spice else 0.0)
+    if share:
+        found["held_back"] = share
+    label = _label_of(line, seen, house)
+    if "salt_pct" in label:
+        found["salt_pct"] = label.pop("salt_pct")
+    if label:
+        found["strength"] = label
+    kept = {name: was[name] for name in ("grams",) if name in was and was["name"] == found["name"]}
+    return found | kept
 
 
-def _asked(
-    line: ReadLine, dish: Dish, house: House, answers: Mapping[str, str], *, is_scaled: bool
-) -> AskedLine:
+def _label_of(line: ReadLine, seen: AskedLine, house: House) -> Document:
+    """What a label says of it [%]: the text's own, what was typed, else the packet's."""
+    key = seen.key or ""
+    packet = house.larder.packets.get(key)
+    label: Document = dict(line.strength)
+    typed_pct = _pct_of(seen.pct) if seen.asks_pct else None
+    if typed_pct is not None:
+        label[seen.asks_pct] = typed_pct
+    role = ingredient(key).role if key else ""
+    if packet is not None and role == "cure":
+        label = {"nitrite_pct": packet.nitrite_pct, "nitrate_pct": packet.nitrate_pct} | label
+    if packet is not None and role == "sauce":
+        label = {"salt_pct": packet.salt_pct} | label
+    return {name: value for name, value in label.items() if value is not None}
+
+
+def _asked(line: ReadLine, dish: Dish, house: House, answers: Mapping[str, str]) -> AskedLine:
     field = f"line-{crc32(line.text.lower().encode()):08x}"
     own = house.larder.named(line.words) if line.words else None
     chosen = answers.get(field, "")
@@ -203,8 +242,6 @@ def _asked(
     typed = answers.get(f"{field}-pct", "")
     has_label = bool(own) or pct_name in line.strength
     asks_pct = pct_name if pct_name and not has_label else ""
-    water_g = dish.cure.get("water_g")
-    grows = factor(line.per, dish.mass_g, water_g) if is_scaled else 1.0
     grams = line_grams(line, key, house.larder.g_per_ml(key)) if key else None
     offered = tuple((each, ingredient(each).name) for each in line.keys)
     asks = line.must_answer and bool(offered) and own is None
@@ -220,13 +257,13 @@ def _asked(
         field=f"{field}",
         text=line.text,
         key=key,
-        grams=None if grams is None else grams * grows,
+        grams=grams,
         choices=offered if asks else (),
         question=line.question if own is None else "",
         problem=problem,
         is_heading=line.is_heading,
         is_left_out=chosen == LEFT_OUT,
-        factor=grows,
+        words=line.words.strip(" .:,"),
         pct=typed,
         asks_pct=asks_pct,
     )
@@ -239,50 +276,3 @@ def _pct_of(typed: str) -> float | None:
     except NotAQuantity:
         return None
     return pct if pct is not None and pct <= MOST_PCT else None
-
-
-def _document_line(line: ReadLine, asked: AskedLine, house: House) -> dict[str, object]:
-    """A line of the document: as it was written, or in grams by the cook's own spoon."""
-    key = asked.key or "spice"
-    packet = house.larder.packets.get(key)
-    labels: dict[str, object] = dict(line.strength)
-    typed_pct = _pct_of(asked.pct) if asked.asks_pct else None
-    if typed_pct is not None:
-        labels[asked.asks_pct] = typed_pct
-    if packet is not None and ingredient(key).role == "cure":
-        labels = {"nitrite_pct": packet.nitrite_pct, "nitrate_pct": packet.nitrate_pct} | labels
-    if packet is not None and ingredient(key).role == "sauce":
-        labels = {"salt_pct": packet.salt_pct} | labels
-    if house.larder.g_per_ml(key) is not None and asked.grams is not None:
-        return {"name": key, "amount": asked.grams, "unit": "g", **labels}
-    amount = asked.factor * (line.amount or 0.0)
-    return {"name": key, "amount": amount, "unit": line.unit or "piece", **labels}
-
-
-def _right(
-    out: CheckOut, dish: Dish, way: Way, spices: list[Document], days: float | None
-) -> Document:
-    """The recipe put right as what is decided of the dish; the recipe's days are kept."""
-    asked = out.instead.input
-    cure: dict[str, Any] = {
-        "method": way.id, "target_salt_pct": asked.target_salt_pct, "sugar_pct": asked.sugar_pct,
-        "curing_salt": asked.cure.name if asked.cure else None, "spices": spices,
-        "sauces": [_sauce(each) for each in asked.sauces],
-    }  # fmt: skip
-    given = {
-        "water_g": asked.water_g if way.has_water else None,
-        "nitrite_pct": asked.cure.nitrite_pct if asked.cure else None,
-        "brine_salt_pct": asked.brine_salt_pct,
-        "injection_share": asked.injection_share if way.method == "injection" else None,
-        "days": days,
-        "school": dish.cure.get("school"),
-    }
-    cure |= {name: value for name, value in given.items() if value is not None}
-    rest = {name: part for name, part in dish.document.items() if name != "edits"}
-    return {**rest, "cure": cure}
-
-
-def _sauce(sauce: Sauce) -> Document:
-    name = ingredient(sauce.name).name.lower() if is_ingredient(sauce.name) else sauce.name
-    text = f"{sauce.mass_g:.4g} g {name}"
-    return {"text": text, **sauce.model_dump(mode="json", exclude_none=True)}

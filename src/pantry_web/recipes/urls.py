@@ -8,4 +8,6 @@ urlpatterns = [
     path("dishes/<int:dish_id>/recipe/", views.recipe_check, name="recipe-check"),
     path("dishes/<int:dish_id>/recipe/answer/", views.recipe_answer, name="recipe-answer"),
     path("dishes/<int:dish_id>/recipe/import/", views.recipe_import, name="recipe-import"),
+    path("dishes/<int:dish_id>/recipe/change/", views.take_proposal, name="recipe-change"),
+    path("dishes/<int:dish_id>/recipe/back/", views.as_written, name="recipe-back"),
 ]

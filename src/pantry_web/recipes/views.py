@@ -13,20 +13,24 @@ from pantry_web.feasts.actions.change_dish import change_dish
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.planning.looking import piece_outlook_of
 from pantry_web.planning.outlook import Outlook
+from pantry_web.planning.recipe_mix import PARTS
+from pantry_web.recipes.changes import change_by_proposal, put_line_back
 from pantry_web.recipes.forms import ImportForm, RecipeForm
-from pantry_web.recipes.reading import ReadRecipe, read_recipe
+from pantry_web.recipes.reading import Asked, ReadRecipe, read_recipe
 from pantry_web.refusal import Refused
-from pantry_web.sentences import tell, translated
+from pantry_web.sentences import sentence_of, tell, translated
 
 
 def recipe_check(request: HttpRequest, dish_id: int) -> HttpResponse:
-    """The recipe of a dish as it was found, and what it comes to; one press takes it put right."""
+    """The recipe of a dish, and what it comes to; one press makes it the mix of the dish."""
     view = piece_outlook_of(request, dish_id)
     form = _form(request, view, request.POST or None)
     read = _read(request, view, form)
     if request.method == "POST" and form.is_valid() and read is not None:
-        if read.right is None or read.is_open:
+        if read.document is None or read.is_open:
             form.add_error("text", gettext("Answer what is asked beside the lines first."))
+        elif read.found is None:
+            form.add_error("text", ". ".join(sentence_of(each) for each in read.wrong))
         else:
             return _take(request, view, form, read)
     return _page(request, view, form, read)
@@ -64,9 +68,13 @@ def _form(request: HttpRequest, view: Outlook, typed: Any) -> RecipeForm:
 
 def _initial(view: Outlook, cups: str) -> dict[str, object]:
     dish = view.dish
+    kept, cure = dish.document.get("recipe") or {}, dish.cure
+    share = cure.get("injection_share")
     return {
-        "text": dish.recipe, "method": dish.cure.get("method", ""), "cups": cups, "used": 100.0,
-        "held_back": 0.0, "is_scaled": True,
+        "text": kept.get("text", dish.recipe), "method": cure.get("method", ""),
+        "cups": kept.get("cups", cups), "days": cure.get("days"), "held_back": 0.0,
+        "used": 100.0 * kept.get("used_share", 1.0), "written_for": kept.get("for_g"),
+        "share": None if share is None else 100.0 * share,
     }  # fmt: skip
 
 
@@ -84,13 +92,14 @@ def _read(request: HttpRequest, view: Outlook, form: RecipeForm) -> ReadRecipe |
     typed = asked.cleaned_data
     share = typed["share"]
     try:
-        return read_recipe(
-            typed["text"], view.dish, view.whole.house, asked.way,
-            cups=typed["cups"], days=typed["days"], used_share=(typed["used"] or 100.0) / 100.0,
+        wanted = Asked(
+            typed["text"], typed["cups"], asked.way, days=typed["days"],
+            for_g=asked.kept("written_for") if typed["written_for"] is not None else None,
+            used_share=(typed["used"] or 100.0) / 100.0,
             injection_share=None if share is None else share / 100.0,
-            held_back=(typed["held_back"] or 0.0) / 100.0, is_scaled=typed["is_scaled"],
-            answers=request.POST,
+            held_back=(typed["held_back"] or 0.0) / 100.0,
         )  # fmt: skip
+        return read_recipe(wanted, view.dish, view.whole.house, request.POST)
     except NotARecipe as error:
         asked.add_error("text", translated(str(error)))
         return None
@@ -99,14 +108,40 @@ def _read(request: HttpRequest, view: Outlook, form: RecipeForm) -> ReadRecipe |
 def _take(request: HttpRequest, view: Outlook, form: RecipeForm, read: ReadRecipe) -> HttpResponse:
     dish = view.dish
     try:
-        if read.right is not None:
+        if read.document is not None:
             text = form.cleaned_data["text"]
-            change_dish(dish, read.right, recipe=text, vessel=dish.vessel)
+            change_dish(dish, read.document, recipe=text, vessel=dish.vessel)
     except Refused as refused:
         form.add_error("text", str(refused))
         return _page(request, view, form, read)
-    messages.success(request, gettext("The recipe, put right, is the mix of this dish now."))
+    messages.success(request, gettext("Your recipe is the mix of this dish now, as it is written."))
     return redirect("weigh-up", dish.pk)
+
+
+@require_POST
+def take_proposal(request: HttpRequest, dish_id: int) -> HttpResponse:
+    """Change the one thing of the recipe that a proposal changes."""
+    view = piece_outlook_of(request, dish_id)
+    try:
+        change_by_proposal(view, request.POST.get("code", ""))
+    except Refused as refused:
+        messages.error(request, str(refused))
+    else:
+        messages.success(request, gettext("Changed. Your recipe's own amount stands beside it."))
+    return redirect("weigh-up", dish_id)
+
+
+@require_POST
+def as_written(request: HttpRequest, dish_id: int) -> HttpResponse:
+    """Put a line of the recipe back to what is written."""
+    view = piece_outlook_of(request, dish_id)
+    try:
+        put_line_back(view, request.POST.get("line", ""))
+    except Refused as refused:
+        messages.error(request, str(refused))
+    else:
+        messages.success(request, gettext("Put back to what is written."))
+    return redirect("weigh-up", dish_id)
 
 
 def _context(
@@ -118,7 +153,9 @@ def _context(
         "form": form,
         "read": read,
         "out": read.out if read else None,
-        "right": read.answer if read else None,
+        "mix": read.mix if read else None,
+        "came": read.found.out if read and read.found else None,
+        "parts": PARTS,
         "import_form": importing or ImportForm(),
         "is_in": view.state.put_in is not None,
     }

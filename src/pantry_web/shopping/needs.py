@@ -6,6 +6,7 @@ from datetime import datetime, timedelta
 
 from django.utils.translation import gettext
 
+from pantry_core.dish.answer import DishOut
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
 from pantry_core.plan.instants import Instant
@@ -15,7 +16,7 @@ from pantry_core.routes.servings import bought_for
 from pantry_core.routes.steps import SHOPPING
 from pantry_core.rules.cures import CURE_KEYS
 from pantry_core.rules.ingredients import INGREDIENTS
-from pantry_web.feasts.line_labels import label_of
+from pantry_web.feasts.line_labels import label_of, label_with
 from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.pantry.models import Ingredient
@@ -202,13 +203,34 @@ def _needs(view: Outlook) -> Iterator[Need]:
             for each in view.answer.ingredients:
                 yield Need(each.name, _key(each.name), each.grams, by, view.dish)
         return
-    if view.answer.sheet is not None and view.answer.asked is not None:
-        for name, key, grams in _sheet_lines(view.answer.sheet, view.answer.asked):
+    if view.dish.document.get("recipe"):
+        yield from _recipe_lines(view, view.answer, by)
+        return
+    sheet = view.answer.weighed_out
+    if sheet is not None and view.answer.asked is not None:
+        for name, key, grams in _sheet_lines(sheet, view.answer.asked):
             yield Need(name, key, grams, by, view.dish)
     for spice in view.dish.cure.get("spices", ()):
         text, unit = spice["text"], "" if spice["unit"] == "piece" else f" {spice['unit']}"
         note = f"{spice['amount']:.3g}{unit}"
         yield Need(text, f"spice-{text}"[:120], None, by, view.dish, note)
+
+
+def _recipe_lines(view: Outlook, answer: DishOut, by: Instant) -> Iterator[Need]:
+    """What the recipe of a dish takes, line by line; water comes from the tap."""
+    masses: dict[str, float] = {}
+    notes: dict[str, list[str]] = {}
+    for line in answer.mix:
+        if line.name == "water" or line.line is None:
+            continue
+        if line.grams is not None and line.count is None:
+            masses[line.name] = masses.get(line.name, 0.0) + line.grams
+        else:
+            count = "" if line.count is None else f"{line.count:.3g}"
+            notes.setdefault(line.name, []).append(count or line.text)
+    for name in dict.fromkeys((*masses, *notes)):
+        label, key = label_with(name, None), _key(name)
+        yield Need(label, key, masses.get(name), by, view.dish, ", ".join(notes.get(name, ())))
 
 
 def _steps_in_the_shop(view: Outlook, by: Instant) -> Iterator[Need]:

@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from pantry_core.dish.written import BY_THE_RECIPE
 from pantry_core.routes.customs import CUSTOMS
 from pantry_core.routes.cuts import CUTS, Cut
 from pantry_core.routes.ways import WAYS
@@ -9,6 +10,8 @@ from pantry_web.feasts.documents import LABELLED, PLACES_OF_SIDES, Document
 from pantry_web.weighup.forms import USUAL, DishForm
 
 HOURS_PER_DAY, PERCENT = 24.0, 100.0
+OF_AN_AIM = (*BY_THE_RECIPE, "curing_salt", "nitrite_pct")
+"""What of the cure a recipe says itself."""
 
 
 def piece_of(form: DishForm) -> Document | None:
@@ -53,10 +56,11 @@ def _sides(typed: dict[str, Any], cut: Cut) -> Document:
     }
 
 
-def decided(form: DishForm, spices: list[Document]) -> Document:
+def decided(form: DishForm, stored: Document) -> Document:
     """What was decided, as parts of the `dish` document.
 
-    Parameters: form, valid but for a name; spices of the recipe, which stay.
+    Parameters: form, valid but for a name; stored, the document so far, whose recipe and spices
+    stay.
     """
     typed = form.cleaned_data
     heat: Document = {"way": typed["heat"]} if typed["heat"] else {}
@@ -70,9 +74,12 @@ def decided(form: DishForm, spices: list[Document]) -> Document:
         for custom in CUSTOMS
         if custom.id not in PLACES_OF_SIDES and typed.get(custom.id)
     }
-    return {
-        "piece": piece_of(form), "cure": _cure(form, spices), "heat": heat, "customs": customs
-    }  # fmt: skip
+    recipe, spices = stored.get("recipe"), stored.get("cure", {}).get("spices", [])
+    cure = _cure(form, spices)
+    if recipe:
+        cure = {name: value for name, value in cure.items() if name not in OF_AN_AIM}
+    found = {"piece": piece_of(form), "cure": cure, "heat": heat, "customs": customs}
+    return found | ({"recipe": recipe} if recipe else {})
 
 
 def _cure(form: DishForm, spices: list[Document]) -> Document:

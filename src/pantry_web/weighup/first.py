@@ -138,4 +138,4 @@ def _planned(feast: Feast, form: DishForm, kitchen: Kitchen) -> Dish:
         kitchen, name=feast.name, serve_at=feast.serve_at, time_zone=feast.time_zone,
         heads=feast.heads, note="",
     )  # fmt: skip
-    return add_dish(stored, form.dish_name, decided(form, []))
+    return add_dish(stored, form.dish_name, decided(form, {}))

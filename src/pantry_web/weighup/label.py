@@ -11,6 +11,7 @@ from django.urls import reverse
 
 from pantry_core.quantities import Clock, Moment, MomentForm
 from pantry_core.routes.steps import CURING
+from pantry_core.rules.cures import CURE_KEYS
 from pantry_web.feasts.choices import method_name
 from pantry_web.planning.looking import piece_outlook_of
 from pantry_web.sentences import tell
@@ -28,14 +29,15 @@ def label(request: HttpRequest, dish_id: int) -> HttpResponse:
     ends = (fact.ended_at if fact else None) or (planned.end if planned else None)
     rounds = [each.at for each in view.plan.rounds] if view.plan else []
     zone = ZoneInfo(view.dish.feast.time_zone)
-    sheet = view.answer.sheet if view.answer else None
+    sheet = view.answer.weighed_out if view.answer else None
+    cures = ("curing-salt", *CURE_KEYS.values())
     address = request.build_absolute_uri(reverse("rounds", args=[dish_id]))
     lies = [at for at in rounds if begins and ends and max(begins, view.now) <= at < ends]
     context = {
         "dish": view.dish, "feast": view.dish.feast, "curing": curing, "begins": begins,
         "ends": ends, "turns": runs(lies, zone),
         "asked": view.answer.asked if view.answer else None,
-        "curing_salt_g": sheet.grams("curing-salt") if sheet else 0.0,
+        "curing_salt_g": sum(sheet.grams(name) for name in cures) if sheet else 0.0,
         "outlook": view, "address": address,
         "method": method_name(view.dish.cure.get("method", "")),
         "qr": segno.make(address, error="m").svg_inline(scale=QR_SCALE, border=2, omitsize=True),

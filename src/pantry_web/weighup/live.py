@@ -27,6 +27,7 @@ from pantry_web.feasts.documents import Document, House, dish_document
 from pantry_web.feasts.models import Feast
 from pantry_web.planning.answers import work_out
 from pantry_web.planning.outlook import Outlook
+from pantry_web.planning.recipe_mix import shown_mix
 from pantry_web.quantities import hours_of, length, mass
 from pantry_web.weighup.decided import decided, piece_of
 from pantry_web.weighup.forms import DishForm
@@ -80,7 +81,7 @@ def live_answer(
         "in_vessel": None, "notices": (), "suggested": (), "wrong": (),
         "servings": _servings(cut, feast, house) if cut else None,
         "is_own_loss": house.trimmed_left != 1.0 or house.cooked_left != 1.0,
-        "customs": (),
+        "customs": (), "mix": None,
         "is_ever_cured": cut is None or cut.kind not in NEVER_CURED,
         "offers": _offers(piece, form, house, feast, now),
         "heats": heats_of(form),
@@ -118,7 +119,7 @@ def _shown(
     now: datetime,
     typed: Mapping[str, str] | None,
 ) -> dict[str, object]:
-    out, sheet = found.out, found.out.sheet
+    out, sheet = found.out, found.out.weighed_out
     left_h = hours_of(feast.serve_at - now)
     shown: dict[str, object] = {
         "notices": out.notices, "out": out, "cooked": found.heat,
@@ -130,6 +131,7 @@ def _shown(
         ],
         "sheet": live_sheet(found, house, left_h),
         "suggested": _suggested(found, form, feast.kitchen.units),
+        "mix": shown_mix(found),
     }  # fmt: skip
     if sheet is None or out.asked is None:
         return shown
@@ -152,14 +154,14 @@ def _document(
     }  # fmt: skip
     vessel = form.cleaned_data.get("vessel")
     if view is None:
-        return {**dish_document(decided(form, []), house, vessel), **moments}
+        return {**dish_document(decided(form, {}), house, vessel), **moments}
     stored = dict(view.dish.document)
     edits = stored.pop("edits", [])
-    wanted = decided(form, stored.get("cure", {}).get("spices", []))
+    wanted = decided(form, stored)
     kept = view.whole.unplanned_documents[view.key]
     facts = {name: kept[name] for name in ("facts",) if name in kept}
     document = dish_document({**wanted, "edits": edits}, house, vessel)
-    return {**document, **moments, **facts}
+    return {**document, **moments, **facts, "people": feast.heads}
 
 
 def _suggested(found: Worked, form: DishForm, units: str) -> tuple[str, ...]:
@@ -171,9 +173,10 @@ def _suggested(found: Worked, form: DishForm, units: str) -> tuple[str, ...]:
     def empty(name: str, taken: float | None) -> float | None:
         return taken if form.cleaned_data.get(name) is None else None
 
-    salt = empty("salt", request.target_salt_pct)
-    strength = empty("strength", request.brine_salt_pct)
-    water = empty("water", request.water_g) if way.has_water else None
+    is_aimed = found.settled.written is None
+    salt = empty("salt", request.target_salt_pct) if is_aimed else None
+    strength = empty("strength", request.brine_salt_pct) if is_aimed else None
+    water = empty("water", request.water_g) if is_aimed and way.has_water else None
     hours = empty("days", found.settled.in_h)
     thickness = empty("thickness", request.meat.thickness_mm)
     taken = [

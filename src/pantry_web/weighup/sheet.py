@@ -12,6 +12,7 @@ from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import Line, WeighOut
 from pantry_core.routes.schools import NAMES as NAMES_OF_SCHOOLS
 from pantry_core.routes.ways import Way
+from pantry_core.rules.cures import CURE_KEYS
 from pantry_core.rules.ingredients import INGREDIENTS
 from pantry_core.rules.profiles import NitriteLimits
 from pantry_web.drawings.scales import Bars, Gauge, Length, bars, gauge
@@ -66,12 +67,13 @@ def live_sheet(found: Worked, house: House, left_h: float) -> Sheet | None:
     Parameters: found; house; left_h, the time that is left to the table [h].
     """
     out, way = found.out, found.settled.way
-    if out.sheet is None or out.asked is None or way is None:
+    sheet = out.weighed_out
+    if sheet is None or out.asked is None or way is None:
         return None
     left_h = max(left_h, 0.0)
     return _sheet(
         out.asked,
-        out.sheet,
+        sheet,
         house,
         times=bars(tuple(_lengths(found, way, left_h))),
         spices=found.asked.cure.spices,
@@ -84,7 +86,7 @@ def live_sheet(found: Worked, house: House, left_h: float) -> Sheet | None:
 def _lengths(found: Worked, way: Way, left_h: float) -> Iterator[Length]:
     """How long it lies, what the schools say beside it, and the time that is left."""
     settled, sheet, cure = found.settled, found.out.sheet, found.asked.cure
-    has_days = cure.days is not None
+    has_days = cure.lain_d is not None
     ready = sheet.ready if sheet else None
     if settled.purpose == "season" or has_days:
         yield Length(
@@ -133,7 +135,8 @@ def _sheet(
     limits = limits_for(request.profile, request.meat, is_brine=is_wet)
     drawn = None
     ppm = result.nitrite.governing_ppm
-    if request.cure is not None and request.cure.name != "saltpetre" and ppm is not None:
+    is_by_aim = request.cure is not None and request.cure.name != "saltpetre"
+    if ppm is not None and (is_by_aim or (request.cure is None and ppm > 0.0)):
         drawn = gauge(ppm, limits.enough.value, limits.most.value)
     counted = gettext("reckoned on the meat")
     if request.is_needle_alone:
@@ -179,7 +182,7 @@ def shown_lines(
     sugar = INGREDIENTS["sugar"].g_per_ml
     for line in lines:
         aside = ""
-        if line.name == "curing-salt":
+        if line.name == "curing-salt" or line.name in CURE_KEYS.values():
             aside = gettext("by the scale only, never by the spoon")
         elif line.name == "water":
             aside = gettext("ice is part of it")

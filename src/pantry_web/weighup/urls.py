@@ -12,7 +12,7 @@ urlpatterns = [
     path("dishes/<int:dish_id>/weighing/", weighing.weighing, name="weighing"),
     path("dishes/<int:dish_id>/weighing/undo/", weighing.take_back_line, name="take-back-line"),
     path("dishes/<int:dish_id>/weighing/trim/", weighing.trim, name="trim"),
-    path("dishes/<int:dish_id>/weighing/line/<slug:line>/", weighing.tick_line, name="tick-line"),
+    path("dishes/<int:dish_id>/weighing/line/<path:line>/", weighing.tick_line, name="tick-line"),
     path("dishes/<int:dish_id>/cold/", chilling.cold, name="cold"),
     path("dishes/<int:dish_id>/label/", label.label, name="label"),
 ]

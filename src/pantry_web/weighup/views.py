@@ -40,9 +40,9 @@ def new_dish(request: HttpRequest, feast_id: int) -> HttpResponse:
     feast = feast_of(request, feast_id)
     house = house_of(kitchen)
     form = _form(request, kitchen, house, FIRST)
-    if request.method == "POST" and form.is_valid() and _can_be(form, house, []):
+    if request.method == "POST" and form.is_valid() and _can_be(form, house, {}):
         try:
-            dish = add_dish(feast, form.dish_name, decided(form, []), form.cleaned_data["vessel"])
+            dish = add_dish(feast, form.dish_name, decided(form, {}), form.cleaned_data["vessel"])
         except Refused as refused:
             form.add_error("name", str(refused))
         else:
@@ -59,13 +59,13 @@ def weigh_up(request: HttpRequest, dish_id: int) -> HttpResponse:
         return _frozen_page(request, view, WeighSheet.objects.get(batch=put_in.batch))
     form = _form(request, kitchen, view.whole.house, as_it_is(view.dish))
     house = view.whole.house
-    if request.method == "POST" and form.is_valid() and _can_be(form, house, _spices(view)):
+    if request.method == "POST" and form.is_valid() and _can_be(form, house, view.dish.document):
         try:
             with once():
                 if "version" in request.POST:
                     claim(view.dish.feast, seen_version(request))
                 change_dish(
-                    view.dish, decided(form, _spices(view)), name=form.dish_name,
+                    view.dish, decided(form, view.dish.document), name=form.dish_name,
                     vessel=form.cleaned_data["vessel"],
                 )  # fmt: skip
         except Refused as refused:
@@ -105,9 +105,9 @@ FIELDS = {"heat.medium_c": "medium", "heat.inside_c": "inside", "heat.way": "hea
 """Where the form has what the document names; the rest is said beside the name."""
 
 
-def _can_be(form: DishForm, house: House, spices: list[Document]) -> bool:
+def _can_be(form: DishForm, house: House, stored: Document) -> bool:
     """Whether the core can work out what is typed; what it refuses is said beside its field."""
-    document = dish_document(decided(form, spices), house, form.cleaned_data.get("vessel"))
+    document = dish_document(decided(form, stored), house, form.cleaned_data.get("vessel"))
     found = work_out(document)
     for problem in found.problems if isinstance(found, Broken) else ():
         form.add_error(FIELDS.get(problem.where, "name"), sentence_of(problem.what))
@@ -122,6 +122,7 @@ def _page(
         "dish": view.dish if view else None,
         "outlook": view,
         "following": view.next_in_hands if view else None,
+        "has_recipe": bool(view and view.dish.document.get("recipe")),
     }
     status = 422 if form.is_bound and form.errors else 200
     return render(request, "weighup/weigh_up.html", context, status=status)
@@ -174,7 +175,7 @@ def _answer(
     asked.is_valid()
     context = live_answer(asked, feast, house, view, clock.now(kitchen),
                           request.POST if form.is_bound else None)  # fmt: skip
-    return {"form": form, "feast": feast, **context}
+    return {"form": form, "feast": feast, "dish": view.dish if view else None, **context}
 
 
 def _as_typed(form: DishForm) -> dict[str, object]:

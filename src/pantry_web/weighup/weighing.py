@@ -6,13 +6,14 @@ from dataclasses import dataclass
 from django.contrib import messages
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
+from django.utils.text import slugify
 from django.utils.translation import gettext
 from django.utils.translation import gettext_lazy as _
 from django.views.decorators.http import require_POST
 
 from pantry_core.dish.answer import DishOut
 from pantry_core.mixes.request import MOST_WATER_G
-from pantry_core.mixes.weighed import WeighedLine, WeighedOut, go_on
+from pantry_core.mixes.weighed import WeighedLine, WeighedOut
 from pantry_web.feasts.actions.change_dish import change_dish
 from pantry_web.feasts.actions.log.undo import undo
 from pantry_web.feasts.actions.log.weigh_line import weigh_line
@@ -26,6 +27,7 @@ from pantry_web.planning.answers import work_out
 from pantry_web.planning.deeds import done
 from pantry_web.planning.looking import piece_outlook_of
 from pantry_web.planning.outlook import Outlook
+from pantry_web.planning.weighed_out import gone_on
 from pantry_web.quantities import mass
 from pantry_web.refusal import Refused
 from pantry_web.sentences import tell
@@ -70,7 +72,9 @@ def tick_line(request: HttpRequest, dish_id: int, line: str) -> HttpResponse:
         return redirect("weighing", dish_id)
     if "as_asked" in request.POST:
         return _done(request, dish_id, lambda now: weigh_line(now, by, line, wanted.wanted_g))
-    form = AmountForm(request.POST, units=kitchen.units, cups=kitchen.cups, auto_id=f"id_{line}_%s")
+    form = AmountForm(
+        request.POST, units=kitchen.units, cups=kitchen.cups, auto_id=f"id_{slugify(line)}_%s"
+    )
     if not form.is_valid():
         return _page(request, view, bad=(line, form))
     return _done(
@@ -108,7 +112,7 @@ def trim(request: HttpRequest, dish_id: int) -> HttpResponse:
 
 
 def _what_changed(before: DishOut, after: DishOut, units: str) -> str:
-    told, was, now = [], before.sheet, after.sheet
+    told, was, now = [], before.weighed_out, after.weighed_out
     if before.asked is None or after.asked is None or was is None or now is None:
         return gettext("Saved.")
     for line in now.lines:
@@ -131,7 +135,7 @@ def _weighed_out(view: Outlook) -> WeighedOut:
     answer = view.answer
     if answer is None or answer.asked is None:
         raise Http404
-    return go_on(answer.asked, view.state.weighed_lines)
+    return gone_on(answer, view.state.weighed_lines)
 
 
 def _done(request: HttpRequest, dish_id: int, deed: Callable[[Outlook], None]) -> HttpResponse:
@@ -151,7 +155,7 @@ def _page(
     rows = []
     for line in out.lines:
         scale = view.whole.house.scale_for(line.wanted_g)
-        form = AmountForm(units=kitchen.units, auto_id=f"id_{line.name}_%s")
+        form = AmountForm(units=kitchen.units, auto_id=f"id_{slugify(line.name)}_%s")
         if bad is not None and bad[0] == line.name:
             form = bad[1]
         rows.append(

@@ -43,7 +43,7 @@ def _make_dish(feast: Feast, document: DishDocument, zone: ZoneInfo, by: Cook) -
     dish = Dish.objects.create(
         feast=feast, name=document.name, document=document.decided, note=document.note,
         early_max_min=document.early_max_min, is_given_up=document.given_up,
-        recipe=document.recipe, hue=feast.free_hue(),
+        recipe=document.recipe_text, hue=feast.free_hue(),
         serve_at=read_instant(document.serve_at, zone) if document.serve_at else None,
     )  # fmt: skip
     batches: dict[int, UUID] = {each.press: uuid4() for each in document.events}

@@ -8,7 +8,6 @@ from django.utils.translation import gettext
 
 from pantry_core.dish.answer import DishStep
 from pantry_core.formats.operations import kept_sheet
-from pantry_core.mixes.weighed import go_on
 from pantry_core.notice import Notice
 from pantry_core.routes.steps import CURING
 from pantry_core.rules import RULES_VERSION
@@ -17,6 +16,7 @@ from pantry_web.feasts.models import Event, WeighSheet
 from pantry_web.kitchens.models import Cook
 from pantry_web.planning.hands import asked_of, is_all_work, waits_for
 from pantry_web.planning.outlook import Outlook
+from pantry_web.planning.weighed_out import gone_on
 from pantry_web.refusal import Refused
 from pantry_web.sentences import tell
 
@@ -99,13 +99,12 @@ def _sheet(view: Outlook, batch: UUID) -> WeighSheet:
     Raises: Refused when what was weighed may not go in.
     """
     answer = view.answer
-    if answer is None or answer.asked is None:
-        raise Refused(gettext("The sheet cannot be worked out; look at the weigh-up."))
-    out = go_on(answer.asked, view.state.weighed_lines)
+    out = gone_on(answer, view.state.weighed_lines)
     stops = [each for each in out.notices if each.level == "stop"]
     if stops:
         raise Refused(tell("The meat stays out: {text}", text=stops[0].text))
-    said = tuple(Notice(e.level, e.code, e.text, e.basis) for e in answer.notices)
+    notices = answer.notices if answer is not None else ()
+    said = tuple(Notice(e.level, e.code, e.text, e.basis) for e in notices)
     return WeighSheet(
         dish=view.dish,
         batch=batch,

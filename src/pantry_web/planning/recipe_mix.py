@@ -1,0 +1,102 @@
+"""The mix of a dish by its recipe, line by line, with what could be changed."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from django.utils.translation import gettext_lazy as _
+
+from pantry_core.dish.answer import DishOut, MixLine, Proposal
+from pantry_core.dish.proposals import proposals_of
+from pantry_core.dish.recipe_asked import RecipeAsked
+from pantry_core.dish.work import Worked, worked
+from pantry_web.feasts.line_labels import label_with
+
+PARTS = {
+    "cure": _("in the cure"),
+    "pot": _("into the pot"),
+    "coat": _("for the coat"),
+    "stuffing": _("for the stuffing"),
+    "sauce": _("for the sauce"),
+    "table": _("at the table"),
+}
+"""The parts of a recipe, as a cook says them."""
+
+
+@dataclass(frozen=True, slots=True)
+class RecipeLine:
+    """A line as it is shown: what goes in, its step, and whether the cook changed it.
+
+    `is_changed`: it weighs something else than the recipe has; `is_added`: the recipe has no such
+    line.
+    """
+
+    at: int | None
+    text: str
+    name: str
+    label: str
+    grams: float | None
+    count: float | None
+    goes: str
+    step: str
+    is_changed: bool
+    is_added: bool
+    written_g: float | None = None
+
+    @property
+    def part(self) -> str:
+        """Where it goes, in words; "" for the cure."""
+        return "" if self.goes == "cure" else str(PARTS[self.goes])
+
+
+@dataclass(frozen=True, slots=True)
+class RecipeMix:
+    """All lines of a recipe for this piece, and what could be changed of it."""
+
+    lines: tuple[RecipeLine, ...]
+    proposals: tuple[Proposal, ...]
+    times: float | None
+
+    @property
+    def is_scaled(self) -> bool:
+        """Whether it was written for another weight."""
+        return self.times is not None and abs(self.times - 1.0) > 1e-6
+
+
+def shown_mix(found: Worked) -> RecipeMix | None:
+    """The mix of a dish that has a recipe, with proposals; None without one.
+
+    Parameters: found, the dish worked out.
+    """
+    recipe, piece = found.asked.recipe, found.asked.piece
+    if recipe is None or piece is None:
+        return None
+    proposals = proposals_of(found.asked, found.settled, found.out, lambda other: worked(other).out)
+    times = None if recipe.for_g is None else piece.mass_g / recipe.for_g
+    return RecipeMix(tuple(lines_of(recipe, found.out)), proposals, times)
+
+
+def lines_of(recipe: RecipeAsked, out: DishOut) -> Iterator[RecipeLine]:
+    """The lines of a recipe as they are shown.
+
+    Parameters: recipe; out, the answer of its dish.
+    """
+    titles = {step.id: step.title for step in out.steps}
+    for each in out.mix:
+        asked = None if each.line is None else recipe.lines[each.line]
+        yield RecipeLine(
+            at=each.line,
+            text=each.text,
+            name=each.name,
+            label=_label(each),
+            grams=each.grams if each.count is None else None,
+            count=each.count,
+            goes=each.goes,
+            step=titles.get(each.step or "", ""),
+            is_changed=asked is not None and asked.grams is not None,
+            is_added=asked is not None and not asked.text,
+            written_g=each.as_written_g,
+        )
+
+
+def _label(line: MixLine) -> str:
+    return label_with(line.name, None)

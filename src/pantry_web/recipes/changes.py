@@ -1,0 +1,48 @@
+"""Changing one thing of a dish's recipe, and putting it back."""
+
+from typing import Any
+
+from django.utils.translation import gettext
+
+from pantry_core.dish.proposals import changed_by
+from pantry_core.dish.request import DishRequest
+from pantry_core.dish.work import dish
+from pantry_web.feasts.actions.change_dish import change_dish
+from pantry_web.planning.outlook import Outlook
+from pantry_web.refusal import Refused
+
+
+def change_by_proposal(view: Outlook, code: str) -> None:
+    """Take a proposal: the one change of it, and nothing else.
+
+    Parameters: view of the dish; code of the proposal, as it is worked out now.
+    Raises: Refused where it is offered no more, and once the meat has gone in.
+    """
+    asked = DishRequest.model_validate(view.whole.unplanned_documents[view.key])
+    offer = next((each for each in dish(asked).proposals if each.code == code), None)
+    if offer is None:
+        raise Refused(gettext("This is not offered any more: look at what it comes to now."))
+    changed = changed_by(asked, offer.changes).model_dump(mode="json", exclude_unset=True)
+    _keep(view, {"cure": changed["cure"], "recipe": changed["recipe"]})
+
+
+def put_line_back(view: Outlook, line: str) -> None:
+    """Put a line of the recipe back to what is written; one that was added goes.
+
+    Parameters: view of the dish; line, its place in the recipe as text.
+    Raises: Refused for a line that is not there, and once the meat has gone in.
+    """
+    recipe = view.dish.document.get("recipe") or {}
+    lines = list(recipe.get("lines", ()))
+    if not line.isdecimal() or int(line) >= len(lines):
+        raise Refused(gettext("There is no such line any more."))
+    found = lines.pop(int(line))
+    if found.get("text"):
+        as_it_was = {name: value for name, value in found.items() if name != "grams"}
+        lines.insert(int(line), as_it_was)
+    _keep(view, {"recipe": {**recipe, "lines": lines}})
+
+
+def _keep(view: Outlook, parts: dict[str, Any]) -> None:
+    rest = {name: part for name, part in view.dish.document.items() if name != "edits"}
+    change_dish(view.dish, {**rest, **parts}, vessel=view.dish.vessel)
