@@ -26,8 +26,8 @@ def told(seed: int) -> tuple[int, str | None]:
 
 def main() -> None:
     """Try them on all processors."""
-    count = int(sys.argv[1]) if len(sys.argv) > 1 else COUNT
-    first = int(sys.argv[2]) if len(sys.argv) > 2 else SEED
+    count = int(sys.argv[2]) if len(sys.argv) > 2 else COUNT
+    first = int(sys.argv[3]) if len(sys.argv) > 3 else SEED
     begun, near, differ = time.perf_counter(), 0, 0
     with ProcessPoolExecutor() as pool:
         for seed, found in pool.map(told, range(first, first + count), chunksize=AT_ONCE):

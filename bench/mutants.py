@@ -71,8 +71,8 @@ def is_caught(copy: Path) -> bool:
 
 def main() -> None:
     """Print each mutation with its end, then how many were caught."""
-    seed = int(sys.argv[1]) if len(sys.argv) > 1 else 1
-    count = int(sys.argv[2]) if len(sys.argv) > 2 else 20
+    seed = int(sys.argv[2]) if len(sys.argv) > 2 else 1
+    count = int(sys.argv[3]) if len(sys.argv) > 3 else 20
     places = [(path, at) for path in sources() for at in range(len(list(mutations(_tree(path)))))]
     chosen = random.Random(seed).sample(places, count)
     caught = 0

@@ -11,8 +11,8 @@ from tests.reference.written import disagreement
 
 def main() -> None:
     """Try so many random recipes, and print what differs."""
-    count = int(sys.argv[1]) if len(sys.argv) > 1 else 2000
-    first = int(sys.argv[2]) if len(sys.argv) > 2 else random.randrange(10**9)
+    count = int(sys.argv[2]) if len(sys.argv) > 2 else 2000
+    first = int(sys.argv[3]) if len(sys.argv) > 3 else random.randrange(10**9)
     differ = 0
     for seed in range(first, first + count):
         found, document = disagreement(random.Random(seed))

@@ -16,6 +16,7 @@ from pantry_core.measures.units import Dimension
 from pantry_core.meat import MOST_MEAT_G
 from pantry_core.plan.instants import NotAnInstant, read_instant
 from pantry_core.quantities import Between, Number
+from pantry_core.recipes.lengths import NotALength, length_said
 from pantry_web.quantities import (
     BARE_UNITS,
     UNIT_CHOICES,
@@ -257,16 +258,32 @@ class DurationField(forms.CharField):
         text = super().clean(value).strip()
         if not text:
             return None
-        try:
-            hours = parse_duration(text, self.bare)
-        except NotAQuantity as error:
-            raise ValidationError(refusal(error)) from None
+        hours = self._hours(text)
         if not self.least_h <= hours <= self.most_h:
             least, most = typed_duration(self.least_h, "h"), typed_duration(self.most_h, "d")
             raise ValidationError(
                 tell("That is out of range; use {least} to {most}.", least=least, most=most)
             )
         return hours
+
+    def _hours(self, text: str) -> float:
+        """A number with its unit, or words: overnight, five days, 12 to 16 h [h]."""
+        try:
+            return parse_duration(text, self.bare)
+        except NotAQuantity as error:
+            try:
+                return length_said(text).usual
+            except NotALength:
+                raise ValidationError(refusal(error)) from None
+
+    def words(self, text: object) -> str | None:
+        """The text where it says a length of time in words; None for a number, and for nothing."""
+        said = text.strip() if isinstance(text, str) else ""
+        try:
+            parse_duration(said, self.bare)
+        except NotAQuantity:
+            return said or None
+        return None
 
     def prepare_value(self, value: Any) -> Any:
         """Show hours as a cook would type them, and text as it was typed."""

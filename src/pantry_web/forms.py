@@ -6,7 +6,7 @@ from django import forms
 from django.utils.translation import gettext_lazy as _
 
 from pantry_core.words import NotPlain, plain_line, plain_text
-from pantry_web.fields import QuantityField, TemperatureField
+from pantry_web.fields import DurationField, QuantityField, TemperatureField
 from pantry_web.sentences import refusal
 
 
@@ -70,6 +70,11 @@ class KitchenForm(PlainForm):
         if name in self.initial and name not in self.changed_data:
             return self.initial[name]
         return self.cleaned_data[name]
+
+    def words_of(self, name: str) -> str | None:
+        """A length of time that was typed in words; None for a number, and for nothing."""
+        field = self.fields[name]
+        return field.words(self[name].value()) if isinstance(field, DurationField) else None
 
 
 def _line(text: object) -> None:

@@ -79,27 +79,33 @@ def test_a_recipe_in_cups_becomes_the_mix_and_is_weighed_out(signed_in):
     page.get_by_label("Hour to eat").fill("19:00")
     page.get_by_role("button", name="Next: its first dish").click()
     _weigh_up(page, "Belly", "belly-skinless", "Dry cure, bagged", "1.2 kg", "40 mm")
-    page.get_by_role("link", name="Check a recipe").click()
+    page.get_by_role("link", name="Use a recipe").click()
     page.get_by_label("How", exact=True).select_option("Even brine")
-    text = "1 qt water\n1 cup coarse salt\n1 tbsp pink salt\n2 cups pixie dust"
+    text = (
+        "1 qt water\n1 cup coarse salt\n1 tbsp pink salt\n2 cups pixie dust\nFor the pot:\n2 onions"
+    )
     page.get_by_label("The recipe, one thing a line").press_sequentially(text)
     expect(page.get_by_text("One seasons, the other can kill")).to_be_visible()
     page.get_by_label("What is “1 cup coarse salt”?").select_option("Compact coarse salt")
     page.get_by_label("What is “1 tbsp pink salt”?").select_option("Pink rock salt")
-    page.get_by_label("What is “2 cups pixie dust”?").select_option("leave it out")
     expect(page.get_by_text("it cures nothing and turns nothing pink")).to_be_visible()
     expect(page.get_by_text("With another salt")).to_be_visible()
     assert complaints_of(page) == []
-    page.get_by_role("button", name="Use this mix").click()
-    expect(page.get_by_text("is the mix of this dish now")).to_be_visible()
+    page.get_by_role("button", name="Use this recipe").click()
+    expect(page.get_by_text("is the mix of this dish now, as it is written")).to_be_visible()
     expect(page.get_by_label("Even brine")).to_be_checked()
+    # a cup of compact coarse salt is 240 g, a tablespoon of pink rock salt about 17 (practice)
+    expect(page.locator(".line-salt-compact-coarse b")).to_have_text("240")
+    expect(page.locator(".line-pixie-dust")).to_contain_text("2 cups pixie dust")
+    expect(page.locator(".line-onion")).to_contain_text("into the pot")
+    assert complaints_of(page) == []
     page.get_by_role("link", name="Weigh it out").click()
-    page.get_by_role("button", name="Weighed Salt as asked").click()
+    page.get_by_role("button", name="Weighed Compact coarse salt as asked").click()
     page.get_by_text("another amount").first.click()
-    page.get_by_label("Really weighed").first.fill("1.5 kg")
+    page.get_by_label("Really weighed").first.fill("0.8 kg")
     page.get_by_role("button", name="Write it down").first.click()
-    expect(page.get_by_text("worked out anew")).to_be_visible()
-    expect(page.get_by_text("more salt")).to_be_visible()
+    expect(page.get_by_text("more water")).to_be_visible()
+    expect(page.get_by_text("Also in your recipe")).to_be_visible()
 
 
 def test_five_dishes_collide_are_helped_and_lose_a_day(signed_in):

@@ -65,7 +65,7 @@ LEAVES = {"sign-out", "first-start", "come-in", "new-password"}
 
 
 EXAMPLE = re.compile(
-    r"“[^”]*”|as it was found: [^…]*…|Bag of 6 l|2\.61 kg in the shop|like 120 ml soy sauce"
+    r"“[^”]*”|as it stands: [^…]*…|Bag of 6 l|2\.61 kg in the shop|like 120 ml soy sauce"
     r"|reads to [\d.]+ g"
 )
 """What may be typed in anybody's units, and what the demo's cook has typed."""

@@ -41,7 +41,7 @@ def _found(asked: DishRequest, piece: Prepared) -> Iterator[Proposal]:
         )
     days, _ = days_in(asked.recipe.text)
     if days is not None and asked.cure.lain_d is None:
-        text = say("It lies {days} by its words.", days=Days(days, 1))
+        text = say("By its words it takes {days}.", days=Days(days, 1))
         yield Proposal(
             "days", text, ({"field": "cure.days", "value": days},), _NOTHING, _NOTHING, ()
         )

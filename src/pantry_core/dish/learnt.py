@@ -23,7 +23,8 @@ def of_the_learnt(asked: DishRequest, settled: Settled, way: Route) -> Iterator[
     learnt = asked.house.learnt
     meat, usual_pct = settled.piece.meat, settled.request.target_salt_pct / learnt.salt_liking
     is_limit = meat.will_be == "raw" or meat.is_kept_smoked
-    is_usual = asked.cure.target_salt_pct is None and settled.way is not None and usual_pct > 0
+    is_aimed = asked.cure.target_salt_pct is None and settled.written is None
+    is_usual = is_aimed and settled.way is not None and usual_pct > 0
     if learnt.salt_liking != 1.0 and is_usual and not is_limit:
         text = say(
             "Salted to {pct} as this kitchen likes it; {usual} is usual.",

@@ -1,13 +1,14 @@
 """What could be changed of a recipe, one thing at a time, by the smallest change that helps."""
 
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final
 
 import numpy as np
 
 from pantry_core.dish.answer import DishOut, Figures, Proposal
 from pantry_core.dish.curing import Settled
+from pantry_core.dish.lifting import Lift
 from pantry_core.dish.request import DishRequest
 from pantry_core.dish.room import fitted, liquid_ml
 from pantry_core.dish.written import Written
@@ -73,6 +74,21 @@ def proposals_of(
                 )
             )
     return tuple(found)
+
+
+def with_offers(out: DishOut, proposals: tuple[Proposal, ...]) -> DishOut:
+    """The answer with what could be changed, each stop naming the first offer that lifts it.
+
+    Parameters: out; proposals.
+    """
+    by_code = {code: each for each in reversed(proposals) for code in each.lifts}
+    notices = tuple(
+        replace(each, lift=Lift(by_code[each.code].text, "sheet"))
+        if each.level == "stop" and each.code in by_code
+        else each
+        for each in out.notices
+    )
+    return replace(out, notices=notices, proposals=proposals)
 
 
 def changed_by(asked: DishRequest, changes: tuple[Change, ...]) -> DishRequest:

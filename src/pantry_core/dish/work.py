@@ -24,7 +24,7 @@ from pantry_core.dish.piece import (
     size_notices,
     treatment_of,
 )
-from pantry_core.dish.proposals import proposals_of
+from pantry_core.dish.proposals import proposals_of, with_offers
 from pantry_core.dish.request import DishRequest
 from pantry_core.dish.room import fridge_litres
 from pantry_core.dish.said import (
@@ -89,7 +89,7 @@ def dish(asked: DishRequest) -> DishOut:
         )
     found = worked(asked)
     changes = proposals_of(asked, found.settled, found.out, lambda other: worked(other).out)
-    return replace(found.out, options=options, proposals=changes)
+    return replace(with_offers(found.out, changes), options=options)
 
 
 @dataclass(frozen=True, slots=True)

@@ -121,6 +121,8 @@ def _for_this(at: int, line: RecipeLineAsked, factor: float) -> WrittenLine:
         is_whole = float(line.amount).is_integer()
         count = amount if not is_whole else max(float(round(amount)), LEAST_COUNT)
         amount = count
+    elif line.unit in ("pinch", "handful"):
+        count = amount
     grams = _weighs(line, amount) if line.grams is None else line.grams
     return WrittenLine(at, line, amount, grams, count, written_g(line))
 

@@ -7,6 +7,7 @@ from typing import Any
 
 from pantry_core.dish.house_asked import LearntAsked
 from pantry_core.measures.scales import Scale, scale_for
+from pantry_core.recipes.lengths import length_said
 from pantry_core.routes.customs import CUSTOMS
 from pantry_core.rules.cures import CURE_KEYS, CureName
 from pantry_core.rules.profiles import ProfileName
@@ -79,6 +80,15 @@ def house_of(kitchen: Kitchen) -> House:
 def dish_document(decided: Document, house: House, vessel: Vessel | None = None) -> Document:
     """The `dish` document of what the cook decided, as JSON data; it may not be a valid one."""
     return {**decided, "profile": house.profile, "house": house.asked(vessel)}
+
+
+def lain_d(cure: Document) -> float | None:
+    """How long it lies by the cook's number or words, None where he says neither [d]."""
+    lies = cure.get("lies")
+    if lies:
+        return length_said(lies).usual / 24.0
+    days: float | None = cure.get("days")
+    return days
 
 
 def sides_of(document: Document) -> dict[str, str]:

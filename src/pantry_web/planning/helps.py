@@ -22,7 +22,7 @@ from pantry_core.text import Sentence, say
 from pantry_web.background import queue
 from pantry_web.background.answers import Answers
 from pantry_web.background.models import Work
-from pantry_web.feasts.documents import dish_document
+from pantry_web.feasts.documents import dish_document, lain_d
 from pantry_web.feasts.models import Feast
 from pantry_web.planning.answers import work_out
 from pantry_web.planning.dish_document import with_plan
@@ -182,14 +182,15 @@ def _those_that_help(
 
 def _lying_otherwise(view: Outlook) -> Iterator[Decided]:
     """Somewhat longer or shorter than the cook said, the nearest first; no new caution for it."""
-    days, method = view.dish.cure.get("days"), WAYS.get(view.dish.cure.get("method", ""))
+    days, method = lain_d(view.dish.cure), WAYS.get(view.dish.cure.get("method", ""))
     if days is None or method is None or view.answer is None:
         return
     asked_h, told = HOURS_PER_DAY * days, {each.code for each in view.answer.notices}
     for more_h in LIES_OTHERWISE_H:
         if abs(more_h) > MOST_OTHERWISE * asked_h:
             continue
-        cure = {**view.dish.cure, "days": (asked_h + more_h) / HOURS_PER_DAY}
+        said = {name: value for name, value in view.dish.cure.items() if name != "lies"}
+        cure = {**said, "days": (asked_h + more_h) / HOURS_PER_DAY}
         decided = {**view.dish.document, "cure": cure}
         answer = _answer_without_stop(dish_document(decided, view.whole.house, view.dish.vessel))
         warned = {each.code for each in answer.notices if each.level == "caution"} if answer else ()

@@ -36,6 +36,7 @@ class RecipeLine:
     label: str
     grams: float | None
     count: float | None
+    unit: str
     goes: str
     step: str
     is_changed: bool
@@ -85,18 +86,27 @@ def lines_of(recipe: RecipeAsked, out: DishOut) -> Iterator[RecipeLine]:
         asked = None if each.line is None else recipe.lines[each.line]
         yield RecipeLine(
             at=each.line,
-            text=each.text,
+            text="" if each.name == "spice" else each.text,
             name=each.name,
             label=_label(each),
             grams=each.grams if each.count is None else None,
             count=each.count,
+            unit=each.unit or "",
             goes=each.goes,
             step=titles.get(each.step or "", ""),
             is_changed=asked is not None and asked.grams is not None,
             is_added=asked is not None and not asked.text,
-            written_g=each.as_written_g,
+            written_g=_would_weigh(each, out, recipe),
         )
 
 
+def _would_weigh(line: MixLine, out: DishOut, recipe: RecipeAsked) -> float | None:
+    """What a line would weigh for the piece as it is written [g]."""
+    if line.as_written_g is None or recipe.for_g is None or out.asked is None:
+        return line.as_written_g
+    return line.as_written_g * out.asked.meat.mass_g / recipe.for_g
+
+
 def _label(line: MixLine) -> str:
-    return label_with(line.name, None)
+    """Its name; of any other spice the words of the recipe."""
+    return line.text if line.name == "spice" and line.text else label_with(line.name, None)

@@ -10,12 +10,13 @@ from pantry_core.quantities import Number
 from pantry_core.recipes.found import MOST_BYTES, NotARecipe, Recipe, from_json_ld
 from pantry_core.routes.ways import WAYS
 from pantry_web.feasts.choices import way_choices, way_of
-from pantry_web.fields import MeatField, NumberField
+from pantry_web.fields import DurationField, MeatField, NumberField
 from pantry_web.forms import KitchenForm, PlainForm
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.sentences import tell, translated
 
 LONGEST_RECIPE = 8000
+MOST_H = 24.0 * 365
 MARKUP = ("{", "[", "<")
 
 
@@ -44,7 +45,7 @@ class RecipeForm(KitchenForm):
     )
     method = forms.ChoiceField(choices=way_choices, label=_("How"), widget=MethodSelect)
     cups = forms.ChoiceField(choices=Kitchen.Cups.choices, label=_("Cup size"))
-    days = NumberField(0.1, 365, unit=_("days"), label=_("How long"), required=False)
+    days = DurationField(MOST_H, label=_("How long"), bare="d", required=False)
     used = NumberField(1, 100, unit="%", label=_("Of the liquid, used"), required=False)
     share = NumberField(
         1, 100 * MOST_INJECTION_SHARE, unit="%", label=_("By needle"), required=False

@@ -1,5 +1,6 @@
 """From the text of a recipe to a dish that has it, as it is written."""
 
+import re
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from zlib import crc32
@@ -71,7 +72,7 @@ class AskedLine:
     @property
     def name(self) -> str:
         """What it was taken for, as a cook says it."""
-        return ingredient(self.key).name if self.key else self.words
+        return ingredient(self.key).name if self.key else ""
 
     @property
     def basis(self) -> str:
@@ -116,13 +117,15 @@ class ReadRecipe:
 class Asked:
     """What the form says of a recipe: the method, the time, and how much of it is used.
 
-    `days` that it lies [d]; `for_g`, the piece that it was written for [g]; shares [-].
+    `days` that it lies [d], or `lies` in words; `for_g`, the piece that it was written for [g];
+    shares [-].
     """
 
     text: str
     cups: Cups
     way: Way
     days: float | None = None
+    lies: str | None = None
     for_g: float | None = None
     used_share: float = 1.0
     injection_share: float | None = None
@@ -165,7 +168,8 @@ def read_recipe(asked: Asked, dish: Dish, house: House, answers: Mapping[str, st
 
 def _cure(asked: Asked, dish: Dish, days: float | None) -> Document:
     given = {
-        "days": days,
+        "days": None if asked.lies else days,
+        "lies": asked.lies,
         "purpose": dish.cure.get("purpose"),
         "injection_share": asked.injection_share if asked.way.method == "injection" else None,
     }
@@ -193,7 +197,8 @@ def _recipe_line(
     key = seen.key
     found: Document = {"text": line.text, "name": seen.name_kept, "goes": seen.goes}
     if line.amount is not None:
-        found |= {"amount": line.amount, "unit": line.unit or "piece"}
+        unit = line.unit or "piece"
+        found |= {"amount": line.amount, "unit": "handful" if _by_hand(line, unit) else unit}
     if key is not None and house.larder.g_per_ml(key) is not None and seen.grams is not None:
         found |= {"amount": seen.grams, "unit": "g"}
     if line.per is not None:
@@ -209,6 +214,11 @@ def _recipe_line(
         found["strength"] = label
     kept = {name: was[name] for name in ("grams",) if name in was and was["name"] == found["name"]}
     return found | kept
+
+
+def _by_hand(line: ReadLine, unit: str) -> bool:
+    """Whether it is taken by the handful."""
+    return unit == "piece" and re.search(r"\b(?:hand|fist)fuls?\b", line.text, re.I) is not None
 
 
 def _label_of(line: ReadLine, seen: AskedLine, house: House) -> Document:

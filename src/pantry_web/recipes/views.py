@@ -72,10 +72,15 @@ def _initial(view: Outlook, cups: str) -> dict[str, object]:
     share = cure.get("injection_share")
     return {
         "text": kept.get("text", dish.recipe), "method": cure.get("method", ""),
-        "cups": kept.get("cups", cups), "days": cure.get("days"), "held_back": 0.0,
+        "cups": kept.get("cups", cups), "held_back": 0.0,
+        "days": cure.get("lies") or _hours(cure.get("days")),
         "used": 100.0 * kept.get("used_share", 1.0), "written_for": kept.get("for_g"),
         "share": None if share is None else 100.0 * share,
     }  # fmt: skip
+
+
+def _hours(days: float | None) -> float | None:
+    return None if days is None else 24.0 * days
 
 
 def _read(request: HttpRequest, view: Outlook, form: RecipeForm) -> ReadRecipe | None:
@@ -93,7 +98,9 @@ def _read(request: HttpRequest, view: Outlook, form: RecipeForm) -> ReadRecipe |
     share = typed["share"]
     try:
         wanted = Asked(
-            typed["text"], typed["cups"], asked.way, days=typed["days"],
+            typed["text"], typed["cups"], asked.way,
+            days=None if typed["days"] is None else typed["days"] / 24.0,
+            lies=asked.words_of("days"),
             for_g=asked.kept("written_for") if typed["written_for"] is not None else None,
             used_share=(typed["used"] or 100.0) / 100.0,
             injection_share=None if share is None else share / 100.0,

@@ -85,10 +85,13 @@ def decided(form: DishForm, stored: Document) -> Document:
 def _cure(form: DishForm, spices: list[Document]) -> Document:
     typed = form.cleaned_data
     way = WAYS.get(typed["method"])
-    hours, share_pct = _number(form, "days"), _number(form, "share")
+    lies = form.words_of("days") if typed.get("days") is not None else None
+    hours = _number(form, "days") if lies is None else None
+    share_pct = _number(form, "share")
     given = {
         "target_salt_pct": _number(form, "salt"),
         "days": None if hours is None else hours / HOURS_PER_DAY,
+        "lies": lies,
         "purpose": typed["purpose"] or None,
         "school": typed["school"] or None,
         "ingoing_ppm": _number(form, "ppm"),

@@ -9,6 +9,7 @@ from pydantic import ValidationError
 
 from pantry_core.dish.answer import DishOut, Option
 from pantry_core.dish.clock import WrongDish
+from pantry_core.dish.proposals import with_offers
 from pantry_core.dish.request import DishRequest
 from pantry_core.dish.work import Worked, worked
 from pantry_core.errors import OutOfRange
@@ -119,7 +120,8 @@ def _shown(
     now: datetime,
     typed: Mapping[str, str] | None,
 ) -> dict[str, object]:
-    out, sheet = found.out, found.out.weighed_out
+    mix, sheet = shown_mix(found), found.out.weighed_out
+    out = found.out if mix is None else with_offers(found.out, mix.proposals)
     left_h = hours_of(feast.serve_at - now)
     shown: dict[str, object] = {
         "notices": out.notices, "out": out, "cooked": found.heat,
@@ -131,7 +133,7 @@ def _shown(
         ],
         "sheet": live_sheet(found, house, left_h),
         "suggested": _suggested(found, form, feast.kitchen.units),
-        "mix": shown_mix(found),
+        "mix": mix,
     }  # fmt: skip
     if sheet is None or out.asked is None:
         return shown

@@ -30,7 +30,7 @@ def as_it_is(dish: Dish) -> dict[str, object]:
         "is_frozen": piece.get("frozen", False),
         "is_vacuum": (piece.get("bought") or {}).get("vacuum", False),
         "method": cure.get("method", ""),
-        "days": _times(cure.get("days"), HOURS_PER_DAY),
+        "days": cure.get("lies") or _times(cure.get("days"), HOURS_PER_DAY),
         "strength": cure.get("brine_salt_pct"),
         "salt": cure.get("target_salt_pct"),
         "water": cure.get("water_g"),

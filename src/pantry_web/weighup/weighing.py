@@ -12,6 +12,7 @@ from django.utils.translation import gettext_lazy as _
 from django.views.decorators.http import require_POST
 
 from pantry_core.dish.answer import DishOut
+from pantry_core.dish.recipe_asked import RecipeAsked
 from pantry_core.mixes.request import MOST_WATER_G
 from pantry_core.mixes.weighed import WeighedLine, WeighedOut
 from pantry_web.feasts.actions.change_dish import change_dish
@@ -27,6 +28,7 @@ from pantry_web.planning.answers import work_out
 from pantry_web.planning.deeds import done
 from pantry_web.planning.looking import piece_outlook_of
 from pantry_web.planning.outlook import Outlook
+from pantry_web.planning.recipe_mix import RecipeLine, lines_of
 from pantry_web.planning.weighed_out import gone_on
 from pantry_web.quantities import mass
 from pantry_web.refusal import Refused
@@ -164,9 +166,18 @@ def _page(
         )  # fmt: skip
     context = {
         "dish": view.dish, "feast": view.dish.feast, "rows": rows, "out": out,
-        "spices": view.dish.cure.get("spices", []), "outlook": view,
+        "spices": view.dish.cure.get("spices", []), "outlook": view, "others": _others(view),
         "method": method_name(view.dish.cure.get("method", "")),
         "is_in": view.state.put_in is not None, "last_weighed": view.state.last_weighed,
         "trimmed_form": trimmed or TrimmedForm(units=kitchen.units), "asked": out.request,
     }  # fmt: skip
     return render(request, "weighup/weighing.html", context, status=422 if bad or trimmed else 200)
+
+
+def _others(view: Outlook) -> list[RecipeLine]:
+    """What of the recipe is counted, or goes elsewhere than into the cure."""
+    recipe = view.dish.document.get("recipe")
+    if not recipe or view.answer is None:
+        return []
+    lines = lines_of(RecipeAsked.model_validate(recipe), view.answer)
+    return [each for each in lines if each.goes != "cure" or each.grams is None]
