@@ -185,3 +185,17 @@ def test_used_brine_and_raw_marinade_are_warned_of(method, codes):
     found = {each["code"]: each for each in check_document(with_lines(method=method))["notices"]}
     assert codes <= found.keys()
     assert "never used for another piece" in found["brine-cold"]["text"]
+
+
+def test_an_offer_of_a_check_is_worked_out_and_lifts_its_stop():
+    """20 g of no. 1 on 2 kg in 2 kg of pickle: 1.25 g of nitrite on 4 kg and more are over 200."""
+    document = with_lines(("curing-salt-1", 40, "g"))
+    answer = check_document(document)
+    (offer,) = (each for each in answer["proposals"] if each["code"] == "less-cure")
+    assert "nitrite-over" in offer["lifts"]
+    assert offer["after"]["nitrite_ppm"] == pytest.approx(150)
+    change = offer["changes"][0]
+    document["lines"][change["line"]] |= {"amount": change["amount"], "unit": change["unit"]}
+    after = check_document(document)
+    assert after["nitrite"]["even_ppm"] == pytest.approx(150)
+    assert "stop" not in {each["level"] for each in after["notices"]}

@@ -10,7 +10,7 @@ from pantry_core.history.stays import Stay
 from pantry_core.mixes.check import CheckOut
 from pantry_core.mixes.recipe import CheckRequest
 from pantry_core.mixes.request import Purpose, WeighRequest
-from pantry_core.mixes.result import Line, WeighOut
+from pantry_core.mixes.result import Line, Proposal, WeighOut
 from pantry_core.notice import Level
 from pantry_core.plan.request import After
 from pantry_core.routes.step import Until
@@ -137,35 +137,6 @@ class LainWindow:
     least: float
     usual: float
     most: float
-
-
-@dataclass(frozen=True, slots=True)
-class Figures:
-    """What a proposal is weighed by: salt of the meat [%], nitrite by the governing count [mg/kg].
-
-    None where there is nothing to say.
-    """
-
-    mean_pct: float | None
-    rim_pct: float | None
-    heart_pct: float | None
-    nitrite_ppm: float | None
-
-
-@dataclass(frozen=True, slots=True)
-class Proposal:
-    """One thing that could be changed: the smallest change that answers it, before and after.
-
-    `changes` are {`line`, any of its fields}, {`add`: a line} or {`field`, `value`} of the
-    document; `lifts` the codes of the notices that are gone with it.
-    """
-
-    code: str
-    text: Sentence
-    changes: tuple[dict[str, object], ...]
-    before: Figures
-    after: Figures
-    lifts: tuple[str, ...]
 
 
 @dataclass(frozen=True, slots=True)

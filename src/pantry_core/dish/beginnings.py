@@ -2,11 +2,11 @@
 
 from collections.abc import Iterator
 
-from pantry_core.dish.answer import Figures, Proposal
 from pantry_core.dish.piece import Prepared
 from pantry_core.dish.request import DishRequest
 from pantry_core.dish.written import lines_for
 from pantry_core.mixes.recipe import ingredient_named
+from pantry_core.mixes.result import Figures, Proposal
 from pantry_core.quantities import Days
 from pantry_core.recipes.times import days_in
 from pantry_core.routes.ways import WAYS, WayName

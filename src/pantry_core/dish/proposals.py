@@ -2,17 +2,20 @@
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
-from typing import Final
+from typing import Final, Protocol
 
 import numpy as np
 
-from pantry_core.dish.answer import DishOut, Figures, Proposal
+from pantry_core.dish.answer import DishOut
 from pantry_core.dish.curing import Settled
 from pantry_core.dish.lifting import Lift
 from pantry_core.dish.request import DishRequest
 from pantry_core.dish.room import fitted, liquid_ml
 from pantry_core.dish.written import Written
+from pantry_core.mixes.judged import Judged
 from pantry_core.mixes.recipe import RecipeLine
+from pantry_core.mixes.request import Purpose, WeighRequest
+from pantry_core.mixes.result import Figures, Proposal
 from pantry_core.mixes.seasoning import SALTY_EDGE_PCT
 from pantry_core.mixes.uptake import way_through
 from pantry_core.quantities import Days, Grams, Hours, Ppm
@@ -29,6 +32,26 @@ NO_CURE_HERE: Final = (
     "curing-salt-fish", "curing-salt-vegetable", "curing-salt-heaped", "curing-salt-misplaced",
 )  # fmt: skip
 TOO_MUCH_NITRATE: Final = ("nitrate-over", "nitrate-bacon")
+
+
+class Subject(Protocol):
+    """What a cure comes to: of a dish, or of a recipe that is checked alone."""
+
+    @property
+    def judged(self) -> Judged:
+        """What its mix comes to."""
+
+    @property
+    def request(self) -> WeighRequest:
+        """The same as it was asked for."""
+
+    @property
+    def purpose(self) -> Purpose:
+        """What the salt is for."""
+
+    @property
+    def in_h(self) -> float:
+        """How long the piece lies in it [h]."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,8 +82,14 @@ def proposals_of(
     if written is None:
         return ()
     before = {each.code for each in out.notices if not each.is_reminder}
+    lasts_h = None
+    if out.raw_h is not None:
+        lasts_h = out.raw_h.least if out.raw_h.planned is None else out.raw_h.planned
+    candidates = [*candidates_of(settled, written, figures_of(out), lasts_h, before)]
+    if "not-covered" in before:
+        candidates += _to_cover(asked, settled, written)
     found = []
-    for each in _candidates(asked, settled, written, out, before):
+    for each in candidates:
         try:
             changed = work_out(changed_by(asked, each.changes))
         except ValueError:
@@ -126,9 +155,19 @@ def figures_of(out: DishOut) -> Figures:
     return Figures(salt.mean_pct, salt.rim_pct, salt.heart_pct, ppm)
 
 
-def _candidates(
-    asked: DishRequest, settled: Settled, written: Written, out: DishOut, codes: set[str]
+def candidates_of(
+    settled: Subject,
+    written: Written,
+    now: Figures,
+    lasts_h: float | None,
+    codes: set[str],
 ) -> Iterator[Candidate]:
+    """The changes that may lift what is said of a recipe.
+
+    Parameters: settled, what its cure comes to; written, its lines; now, its figures; lasts_h, how
+    long the piece is raw, None where that is not known [h]; codes of what is said of it.
+    Raises: nothing.
+    """
     if codes.intersection(NO_CURE_HERE):
         yield from _without_cure(written)
     elif codes.intersection(OF_SCALE_AND_LIMIT):
@@ -137,14 +176,12 @@ def _candidates(
         yield from _without_nitrate(written)
     if "undissolved" in codes:
         yield from _more_water(settled, written)
-    if "raw-clock" in codes:
-        yield from _not_raw_so_long(settled, out)
+    if "raw-clock" in codes and lasts_h is not None:
+        yield from _not_raw_so_long(settled, lasts_h)
     if "salty-edge" in codes or "very-salty" in codes:
         yield from _lifted_sooner(settled)
         yield from _another_salt(written)
-        yield from _less_salt(settled, written, out)
-    if "not-covered" in codes:
-        yield from _to_cover(asked, settled, written)
+        yield from _less_salt(settled, written, now)
 
 
 def _cure_lines(written: Written) -> list[tuple[int, RecipeLine]]:
@@ -158,7 +195,7 @@ def _without_cure(written: Written) -> Iterator[Candidate]:
         yield Candidate("no-cure", say("Leave the curing salt out."), tuple(changes))
 
 
-def _less_cure(settled: Settled, written: Written) -> Iterator[Candidate]:
+def _less_cure(settled: Subject, written: Written) -> Iterator[Candidate]:
     """As much curing salt as is usual for the case, in the line that has most of it."""
     nitrite = settled.judged.nitrite
     weighed = [(at, line) for at, line in _cure_lines(written) if line.grams]
@@ -191,7 +228,7 @@ def _less_cure(settled: Settled, written: Written) -> Iterator[Candidate]:
     yield Candidate("less-cure", text, ({"line": at, "grams": grams},))
 
 
-def _grows_with_its_cure(settled: Settled) -> float:
+def _grows_with_its_cure(settled: Subject) -> float:
     """By how much what the nitrite is counted over grows with the curing salt [g/g]."""
     counts, needle = settled.judged.nitrite.counts, settled.request.needle
     if counts.dry is not None:
@@ -214,7 +251,7 @@ def _without_nitrate(written: Written) -> Iterator[Candidate]:
             yield Candidate("no-nitrate", text, ({"line": at, "grams": 0.0},))
 
 
-def _more_water(settled: Settled, written: Written) -> Iterator[Candidate]:
+def _more_water(settled: Subject, written: Written) -> Iterator[Candidate]:
     """So much water that all of the salt dissolves."""
     mix, most = settled.judged.mix, SATURATION.value
     lacks_g = mix.salt * (1.0 - most) / most / JUST_WITHIN - mix.liquid_water
@@ -231,12 +268,11 @@ def _added_water(written: Written, lacks_g: float, why: Sentence) -> Candidate:
     return Candidate("more-water", text, ({"add": line},))
 
 
-def _not_raw_so_long(settled: Settled, out: DishOut) -> Iterator[Candidate]:
+def _not_raw_so_long(settled: Subject, lasts_h: float) -> Iterator[Candidate]:
     """So much sooner out of the cure that the raw clock is silent, or at least does not stop."""
-    limits, raw_h = settled.judged.raw, out.raw_h
-    if limits is None or raw_h is None:
+    limits = settled.judged.raw
+    if limits is None:
         return
-    lasts_h = raw_h.least if raw_h.planned is None else raw_h.planned
     for limit in (limits.caution, limits.stop):
         hours = settled.in_h - (lasts_h - 24.0 * limit.value) - LEAST_H
         if LEAST_H <= hours < settled.in_h:
@@ -251,7 +287,7 @@ def _for_hours(hours: float, why: Sentence) -> Candidate:
     return Candidate("shorter", text, ({"field": "cure.days", "value": hours / 24.0},))
 
 
-def _lifted_sooner(settled: Settled) -> Iterator[Candidate]:
+def _lifted_sooner(settled: Subject) -> Iterator[Candidate]:
     """The longest time after which its outside is not too salty yet."""
     way = way_through(settled.request, settled.judged.mix, max(settled.in_h, LEAST_H))
     if way is None or settled.request.is_mixed_in:
@@ -275,18 +311,18 @@ def _another_salt(written: Written) -> Iterator[Candidate]:
             return
 
 
-def _less_salt(settled: Settled, written: Written, out: DishOut) -> Iterator[Candidate]:
+def _less_salt(settled: Subject, written: Written, now: Figures) -> Iterator[Candidate]:
     """So much less salt that it comes just within what is too salty."""
     salts = [
         (at, line.grams or 0.0)
         for at, line in zip(written.at, written.check.lines, strict=True)
         if line.ingredient.role == "salt"
     ]
-    if not salts or out.salt is None or settled.judged.mix.salt <= 0:
+    if not salts or now.mean_pct is None or now.rim_pct is None:
         return
     over = max(
-        out.salt.rim_pct / SALTY_EDGE_PCT.value if settled.purpose == "season" else 0.0,
-        out.salt.mean_pct / SALTY_CAUTION_PCT.value,
+        now.rim_pct / SALTY_EDGE_PCT.value if settled.purpose == "season" else 0.0,
+        now.mean_pct / SALTY_CAUTION_PCT.value,
         settled.judged.salt.in_meat_pct / SALTY_CAUTION_PCT.value
         if not settled.request.is_lifted and settled.request.days is None
         else 0.0,
@@ -305,7 +341,7 @@ def _less_salt(settled: Settled, written: Written, out: DishOut) -> Iterator[Can
         yield Candidate("less-salt", text, ({"line": at, "grams": left_g},))
 
 
-def _to_cover(asked: DishRequest, settled: Settled, written: Written) -> Iterator[Candidate]:
+def _to_cover(asked: DishRequest, settled: Subject, written: Written) -> Iterator[Candidate]:
     """So much water that the vessel's liquid covers it."""
     vessel = asked.house.vessel
     if vessel is None:

@@ -7,6 +7,7 @@ from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
 
+from pantry_core.dish.check_proposals import check_with_offers
 from pantry_core.dish.clock import WrongDish
 from pantry_core.dish.heating import HeatRequest, WrongHeat, heat
 from pantry_core.dish.request import DishRequest
@@ -21,7 +22,6 @@ from pantry_core.formats.reading import (
 )
 from pantry_core.heat.chill import ChillRequest, chill
 from pantry_core.mixes.cautions import geometry
-from pantry_core.mixes.check import check
 from pantry_core.mixes.recipe import CheckRequest
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.result import WeighOut
@@ -87,7 +87,7 @@ def check_document(raw: object) -> Answer:
     Returns: the answer as JSON data; masses [g], shares [%], nitrite [mg/kg].
     Raises: WrongInput with everything that is wrong.
     """
-    return _as_data(check(read_document(CheckRequest, raw)))
+    return _as_data(check_with_offers(read_document(CheckRequest, raw)))
 
 
 def read_recipe_document(raw: object) -> Answer:

@@ -11,7 +11,7 @@ from pantry_core.mixes.mix import Mix
 from pantry_core.mixes.readiness import readiness
 from pantry_core.mixes.recipe import CheckRequest
 from pantry_core.mixes.request import WeighRequest
-from pantry_core.mixes.result import Nitrate, Nitrite, Pickle, Ready, Salt
+from pantry_core.mixes.result import Nitrate, Nitrite, Pickle, Proposal, Ready, Salt
 from pantry_core.mixes.uptake import after_days
 from pantry_core.notice import Notice
 from pantry_core.rules.constants import ORDINARY_SALT_PCT
@@ -63,6 +63,7 @@ class CheckOut:
     offer: Instead | None
     notices: tuple[Notice, ...]
     inside_c: float | None = None
+    proposals: tuple[Proposal, ...] = ()
     format: Literal["pantry-clock/1"] = "pantry-clock/1"
 
     @property

@@ -5,6 +5,7 @@ from typing import Literal
 
 from pantry_core.mixes.nitrite import Counts, Verdict
 from pantry_core.notice import Notice
+from pantry_core.text import Sentence
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,6 +80,35 @@ class Ready:
     days_low: float
     days_high: float
     lift_h: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Figures:
+    """What a proposal is weighed by: salt of the meat [%], nitrite by the governing count [mg/kg].
+
+    None where there is nothing to say.
+    """
+
+    mean_pct: float | None
+    rim_pct: float | None
+    heart_pct: float | None
+    nitrite_ppm: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Proposal:
+    """One thing that could be changed: the smallest change that answers it, before and after.
+
+    `changes` are {`line`, any of its fields}, {`add`: a line} or {`field`, `value`} of the
+    document; `lifts` the codes of the notices that are gone with it.
+    """
+
+    code: str
+    text: Sentence
+    changes: tuple[dict[str, object], ...]
+    before: Figures
+    after: Figures
+    lifts: tuple[str, ...]
 
 
 @dataclass(frozen=True, slots=True)

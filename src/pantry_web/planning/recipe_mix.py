@@ -5,10 +5,11 @@ from dataclasses import dataclass
 
 from django.utils.translation import gettext_lazy as _
 
-from pantry_core.dish.answer import DishOut, MixLine, Proposal
+from pantry_core.dish.answer import DishOut, MixLine
 from pantry_core.dish.proposals import proposals_of
 from pantry_core.dish.recipe_asked import RecipeAsked
 from pantry_core.dish.work import Worked, worked
+from pantry_core.mixes.result import Proposal
 from pantry_web.feasts.line_labels import label_with
 
 PARTS = {
