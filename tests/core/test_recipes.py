@@ -10,7 +10,10 @@ from pantry_core.formats.operations import read_recipe_document
 from pantry_core.formats.reading import WrongInput
 from pantry_core.measures.units import RECIPE_GRAMS, RECIPE_ML
 from pantry_core.recipes.found import NotARecipe, factor, from_json_ld, read_lines
-from pantry_core.recipes.lines import Basis, read_line, read_things, written
+from pantry_core.recipes.line import Basis
+from pantry_core.recipes.lines import read_line, read_things, written
+from pantry_core.recipes.piece import CUT_WORDS, piece_said
+from pantry_core.routes.cuts import CUTS
 from pantry_core.rules.cures import CURING_SALTS
 from pantry_core.rules.ingredients import INGREDIENTS
 from tests.core.recipe_lines import ASK, LINES, REMARK
@@ -170,3 +173,31 @@ def test_nothing_typed_makes_a_traceback(text):
         assert line.text or line.problem or line.key is None
         if line.key is not None and not line.problem and line.amount is not None:
             assert line.amount >= 0
+
+
+@pytest.mark.parametrize(
+    ("text", "said"),
+    [
+        ("3 lb brisket\n1 gallon water", ("brisket", 3 * POUND, False)),
+        ("1 chicken, 1.8 kg\n2 l water", ("chicken", 1800, False)),
+        ("1 kg minced veal and pork\n2 onions", ("pork-shoulder", 1000, True)),
+        ("four goose legs\n60 g salt", ("goose-leg", None, False)),
+        ("2 l water\n500 ml chicken stock", (None, None, False)),
+    ],
+)
+def test_a_recipe_names_its_piece(text, said):
+    found = piece_said(text)
+    assert (found.cut, found.is_ground) == (said[0], said[2])
+    assert found.mass_g == (said[1] and pytest.approx(said[1]))
+
+
+def test_every_cut_that_words_mean_is_a_cut():
+    assert {cut for cut, _ in CUT_WORDS} <= set(CUTS)
+
+
+def test_per_kilo_with_several_things_keeps_every_amount():
+    found = read_lines("for each kilo 80 g coarse salt, 60 g brown sugar, dill, juice of 1 lemon")
+    assert [(each.keys[0], each.amount, each.asks) for each in found][:2] == [
+        ("salt-compact-coarse", 80.0, ""), ("brown-sugar", 60.0, ""),
+    ]  # fmt: skip
+    assert all(each.per == Basis("meat", 1000.0) for each in found)

@@ -11,7 +11,7 @@ import pytest
 from pantry_core.routes.ways import WAYS
 from pantry_core.rules.cures import CURE_KEYS, CURING_SALTS
 from pantry_web.feasts.actions.add_dish import add_dish
-from pantry_web.feasts.models import Event, WeighSheet
+from pantry_web.feasts.models import Dish, Event, WeighSheet
 from pantry_web.pantry.models import Ingredient, Vessel
 from tests.web.conftest import steps_of, undo_last
 
@@ -157,6 +157,25 @@ def test_a_recipe_is_kept_as_it_is_written(cook, roast, django_assert_max_num_qu
     assert [each.text for each in mix.values()][:4] == RECIPE.splitlines()[:4]
     bay = [each for each in cook.get(_weigh_up(dish)).context["mix"].lines if each.count]
     assert [(each.count, each.goes) for each in bay] == [(2, "cure"), (1, "pot")]
+
+
+def test_from_a_pasted_recipe_to_a_dish_in_three_presses(cook, quince):
+    text = "3 lb brisket\n1 gallon water\n300 g table salt\n5 bay leaves\nleave it five days"
+    read = cook.post("/first/", {"text": text, "read": "1"})
+    assert read.status_code == 200
+    filled = {name: read.context["form"][name].value() for name in ("cut", "mass", "method")}
+    # 3 lb are 1360.8 g by definition
+    assert filled == {"cut": "brisket", "mass": "1361 g", "method": "strong-brine"}
+    planned = cook.post("/first/", filled | {"text": text, "day": "2027-04-18"})
+    dish = Dish.objects.latest("pk")
+    assert planned["Location"] == f"/dishes/{dish.pk}/recipe/"
+    page = cook.get(planned["Location"])
+    assert page.context["form"]["text"].value() == text
+    assert page.context["came"].window_h.usual == 120
+    taken = {"text": text, "method": "strong-brine", "cups": "us", "used": "100"}
+    assert cook.post(planned["Location"], taken).status_code == 302
+    dish.refresh_from_db()
+    assert [each["text"] for each in dish.document["recipe"]["lines"]] == text.splitlines()[1:4]
 
 
 def _weigh_up(dish):

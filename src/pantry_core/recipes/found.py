@@ -8,7 +8,8 @@ from html.parser import HTMLParser
 from pantry_core.errors import within
 from pantry_core.foods.ingredient import ingredient
 from pantry_core.quantities import Number
-from pantry_core.recipes.lines import Basis, ReadLine, read_things
+from pantry_core.recipes.line import Basis, ReadLine
+from pantry_core.recipes.lines import read_things
 from pantry_core.recipes.words import Cups
 from pantry_core.text import say
 

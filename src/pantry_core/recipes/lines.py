@@ -2,8 +2,8 @@
 
 import re
 from collections.abc import Iterator
-from dataclasses import dataclass, field, replace
-from typing import Final, Literal
+from dataclasses import replace
+from typing import Final
 
 from pantry_core.foods.ingredient import ingredient
 from pantry_core.measures.quantity import NotAQuantity
@@ -11,6 +11,7 @@ from pantry_core.measures.units import RECIPE_GRAMS, RECIPE_ML, RecipeUnit
 from pantry_core.quantities import Millilitres, Number
 from pantry_core.recipes.amounts import Amount, amount_at, amount_behind, in_brackets
 from pantry_core.recipes.counted import counted, is_the_piece, named
+from pantry_core.recipes.line import Basis, ReadLine
 from pantry_core.recipes.names import ALL_CURES, CURED, Match, match, meats
 from pantry_core.recipes.parts import Part, parts_of
 from pantry_core.recipes.times import days_in
@@ -68,58 +69,6 @@ _HELD_BACK = re.compile(
 )
 _SHARES: Final = {"half": 0.5, "a half": 0.5, "a third": 1 / 3, "one third": 1 / 3,
                   "two thirds": 2 / 3, "a quarter": 0.25}  # fmt: skip
-
-
-@dataclass(frozen=True, slots=True)
-class Basis:
-    """What an amount is for: so much meat or so much water [g]."""
-
-    of: Literal["meat", "water"]
-    grams: float
-
-
-@dataclass(frozen=True, slots=True)
-class ReadLine:
-    """A thing as it was understood; `problem` says what is allowed where it was not.
-
-    `keys` are the ingredients that it may be; with `must_answer` the cook has to choose. `per` is
-    what its amount is for, None for the whole recipe; `words` name it; `strength` is what its label
-    says in the text [%]; `held_back` the share that is kept for the pot [-]; `days` how long the
-    line says that it lies. A line that is a heading or a remark holds no ingredient.
-    """
-
-    text: str
-    amount: float | None = None
-    unit: RecipeUnit | None = None
-    keys: tuple[str, ...] = ()
-    question: str = ""
-    must_answer: bool = False
-    per: Basis | None = None
-    is_meat: bool = False
-    is_heading: bool = False
-    problem: str = ""
-    words: str = ""
-    strength: dict[str, float] = field(default_factory=dict)
-    held_back: float = 0.0
-    days: float | None = None
-
-    @property
-    def key(self) -> str | None:
-        """The ingredient, None while the cook must answer or nothing was found."""
-        return None if self.must_answer or self.problem or not self.keys else self.keys[0]
-
-    @property
-    def name(self) -> str | None:
-        """The ingredient, or the words of what no table knows; None while something is open."""
-        is_open = self.must_answer or self.problem or self.is_heading
-        return self.key or (None if is_open else self.words.strip(" .:,") or None)
-
-    @property
-    def asks(self) -> str:
-        """What must be answered before the recipe is judged, "" where nothing is open."""
-        if self.problem:
-            return self.problem
-        return self.question if self.must_answer else ""
 
 
 def read_line(text: str, cups: Cups = "us") -> ReadLine:
@@ -188,6 +137,7 @@ def _plain(amount: float) -> str:
 
 def _read(shown: str, cups: Cups) -> Iterator[ReadLine]:
     body = _JUICE_OF.sub(r"\1 juice", _BULLET.sub("", shown))
+    body = _PER_BARE.sub(r"\1: ", _FOR_EACH.sub("per ", body))
     body, held_back = _without_held_back(body)
     days, body = days_in(body)
     body, per = _without_basis(body, cups)
@@ -255,12 +205,7 @@ def _ingredient(line: ReadLine, found: Match, amount: Amount | None) -> ReadLine
         found, role = CURED, "cure"
     line = _labelled(replace(line, keys=found.keys, question=found.question), role)
     if amount is None:
-        if role == "spice" and not found.must_answer:
-            return replace(line, amount=1.0, unit="piece")
-        is_needed = role in ("water", "cure") or ingredient(found.keys[0]).salt > 0.0
-        if role != "salt" and (found.must_answer or is_needed):
-            return replace(line, problem="How much of it? Write an amount before it.")
-        return line
+        return _without_amount(line, found, role)
     value = amount.upper if role == "cure" else amount.middle
     unit = amount.unit or "piece"
     if unit == "piece" and found.keys == ("citrus-juice",):
@@ -279,12 +224,24 @@ def _ingredient(line: ReadLine, found: Match, amount: Amount | None) -> ReadLine
         line = replace(line, keys=(thing.key, *found.keys[1:]))
     line = replace(line, amount=value, unit=unit)
     if unit == "piece" and role != "spice" and thing.g_per_piece is None:
+        if thing.key == "oil":
+            return replace(line, amount=None, unit=None)
         name = thing.name.lower()
         what = say("How much {name}? It is not counted; use a weight or a volume.", name=name)
         return replace(line, problem=what)
     must_answer = found.must_answer and (is_by_volume or not found.by_volume)
     question = line.question if must_answer or not found.by_volume else ""
     return replace(line, must_answer=must_answer, question=question)
+
+
+def _without_amount(line: ReadLine, found: Match, role: str) -> ReadLine:
+    """A thing of which the recipe does not say how much: asked about where that matters."""
+    if role == "spice" and not found.must_answer:
+        return replace(line, amount=1.0, unit="piece")
+    is_needed = role in ("water", "cure") or ingredient(found.keys[0]).salt > 0.0
+    if role != "salt" and (found.must_answer or is_needed):
+        return replace(line, problem="How much of it? Write an amount before it.")
+    return line
 
 
 def _labelled(line: ReadLine, role: str) -> ReadLine:
@@ -321,7 +278,7 @@ def _meat(line: ReadLine, kinds: tuple[str, ...], amount: Amount | None) -> Read
 
 def _unknown(line: ReadLine, amount: Amount | None) -> ReadLine:
     """What no table knows: kept by its words, and asked about where it may carry salt."""
-    if not line.words.strip(" .:,"):
+    if line.words.strip(" .:,").lower() in ("", "to", "of", "for", "in", "with"):
         return replace(line, problem="What is it? Write the ingredient after its amount.")
     if not _MAY_BE_SALTY.search(line.words):
         middle = None if amount is None else amount.middle
@@ -334,6 +291,12 @@ def _unknown(line: ReadLine, amount: Amount | None) -> ReadLine:
     )  # fmt: skip
 
 
+_FOR_EACH = re.compile(r"\b(?:for|to) (?:each|every) ", re.IGNORECASE)
+_PER_BARE = re.compile(
+    r"^\s*((?:per|pro|par|por) (?:kilo(?:gram(?:me)?)?|kg|pound|lb|lit(?:re|er)|quart|gallon)"
+    r"(?: (?:of|de|di) (?:the )?(?:meat|fish|water))?)[\s,]+(?=\d|[½¼¾])",
+    re.IGNORECASE,
+)
 _MAY_BE_SALTY = re.compile(
     r"salt|\b(?:sal|sel|sale)\b|salz|brine|cur(?:e|ing)\b|pickl|season|\brub\b|\bmix|blend|stock|"
     r"broth|bouillon|br[üu]he|fond|sauce|paste|powder|pulver|poudre|miso|cube|nitrit|nitrat|"

@@ -143,11 +143,25 @@ def _named_together(piece: str, cups: Cups) -> Iterator[Part]:
     if found is None:
         yield from (Part(each.strip()) for each in names)
         return
+    first, *rest = (each.strip() for each in words.split(","))
+    if rest and first and all(_is_harmless(each) for each in rest):
+        yield Part(first, found[0])
+        yield from (Part(each) for each in rest)
+        return
     for name in names:
         yield Part(
             name.strip(),
             problem=say("How much {name}? Give each its own amount.", name=name.strip()),
         )
+
+
+def _is_harmless(name: str) -> bool:
+    """Whether it carries neither salt nor a cure, and no amount of it is needed."""
+    found = match(re.sub(r"\d+", "", name))
+    if found is None:
+        return False
+    kind = ingredient(found.keys[0])
+    return kind.role == "spice" or (kind.role == "sauce" and not kind.salt and not kind.needs_label)
 
 
 def _role(name: str) -> str:

@@ -8,7 +8,8 @@ from pydantic import Field
 from pantry_core.document import Document
 from pantry_core.measures.units import RecipeUnit
 from pantry_core.recipes.found import MOST_LINES, factor, read_lines
-from pantry_core.recipes.lines import LONGEST_LINE, ReadLine
+from pantry_core.recipes.line import ReadLine
+from pantry_core.recipes.lines import LONGEST_LINE
 from pantry_core.recipes.words import Cups
 
 MOST_MEAT_G = 100_000.0

@@ -2,7 +2,7 @@
 
 from pantry_core.foods.ingredient import ingredient
 from pantry_core.measures.units import RECIPE_GRAMS, RECIPE_ML
-from pantry_core.recipes.lines import ReadLine
+from pantry_core.recipes.line import ReadLine
 
 
 def line_grams(line: ReadLine, key: str, own_g_per_ml: float | None = None) -> float | None:

@@ -7,7 +7,8 @@ from django.core.exceptions import ValidationError
 
 from pantry_core.foods.ingredient import ingredient
 from pantry_core.quantities import Number
-from pantry_core.recipes.lines import ReadLine, read_line
+from pantry_core.recipes.line import ReadLine
+from pantry_core.recipes.lines import read_line
 from pantry_core.recipes.weights import line_grams
 from pantry_core.recipes.words import Cups
 from pantry_core.text import say

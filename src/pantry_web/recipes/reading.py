@@ -20,7 +20,7 @@ from pantry_core.mixes.check import CheckOut
 from pantry_core.mixes.recipe import LONGEST_NAME
 from pantry_core.recipes.found import read_lines
 from pantry_core.recipes.headings import part_of
-from pantry_core.recipes.lines import ReadLine
+from pantry_core.recipes.line import ReadLine
 from pantry_core.recipes.weights import line_grams
 from pantry_core.recipes.words import Cups
 from pantry_core.routes.ways import Way

@@ -6,7 +6,7 @@ from zoneinfo import ZoneInfo
 
 from django import forms
 from django.contrib import messages
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse, QueryDict
 from django.shortcuts import redirect, render
 from django.utils.translation import gettext
 from django.utils.translation import gettext_lazy as _
@@ -14,11 +14,14 @@ from django.utils.translation import gettext_lazy as _
 from pantry_core.dish.answer import DishOut
 from pantry_core.plan.instants import NotAnInstant, local_instant
 from pantry_core.quantities import Clock, Moment
+from pantry_core.recipes.found import NotARecipe
+from pantry_core.recipes.piece import PieceSaid, piece_said
+from pantry_core.recipes.read import ReadRequest, read
 from pantry_web import clock
 from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.actions.save_feast import new_feast
 from pantry_web.feasts.choices import NO_METHOD, cut_choices, way_choices
-from pantry_web.feasts.documents import House, dish_document, house_of
+from pantry_web.feasts.documents import Document, House, dish_document, house_of
 from pantry_web.feasts.forms import FARTHEST
 from pantry_web.feasts.models import Dish, Feast
 from pantry_web.fields import MeatField
@@ -42,6 +45,12 @@ BEST = ""
 class FirstForm(KitchenForm):
     """Four fields; everything else is as usual until somebody says otherwise."""
 
+    text = forms.CharField(
+        label=_("Your recipe, if you have one"),
+        max_length=8000,
+        required=False,
+        widget=forms.Textarea(attrs={"rows": 4, "spellcheck": "false"}),
+    )
     cut = forms.ChoiceField(choices=cut_choices, label=_("What is it?"))
     mass = MeatField(label=_("How heavy, trimmed"))
     day = forms.DateField(
@@ -74,9 +83,10 @@ def first_dish(request: HttpRequest) -> HttpResponse:
     """Answer while somebody types; then plan it, and show what comes next."""
     kitchen = kitchen_of(request)
     now, house = clock.now(kitchen), house_of(kitchen)
+    is_reading = "read" in request.POST
     form = FirstForm(
-        request.POST or None, units=kitchen.units, now=now, zone=kitchen.time_zone,
-        initial={"cut": "", "method": BEST},
+        _with_what_it_says(request.POST, house) or None, units=kitchen.units, now=now,
+        zone=kitchen.time_zone, initial={"cut": "", "method": BEST},
     )  # fmt: skip
     context: dict[str, object] = {
         "form": form,
@@ -90,11 +100,11 @@ def first_dish(request: HttpRequest) -> HttpResponse:
         is_typing = bool(request.headers.get("HX-Request"))
         for name, wrong in dish.errors.items():
             form.add_error(name if name in form.fields else None, wrong)
-        if dish.is_valid() and not is_typing:
-            added = _planned(feast, dish, kitchen)
+        if dish.is_valid() and not is_typing and not is_reading:
+            added = _planned(feast, dish, kitchen, form.cleaned_data["text"])
             told = tell("Planned: {dish}, for {feast}.", dish=added.name, feast=feast.name)
             messages.success(request, told)
-            return redirect("today")
+            return redirect("recipe-check", added.pk) if added.recipe else redirect("today")
         context |= {"feast": feast, **live_answer(dish, feast, house, None, now, None)}
         context["form"] = form
     else:
@@ -102,7 +112,7 @@ def first_dish(request: HttpRequest) -> HttpResponse:
     if request.headers.get("HX-Request"):
         return render(request, "weighup/_first_answer.html", context)
     context["supper_hint"] = tell("for supper at {hour}", hour=Clock(SUPPER))
-    status = 422 if form.is_bound else 200
+    status = 422 if form.is_bound and not is_reading else 200
     return render(request, "weighup/first.html", context, status=status)
 
 
@@ -131,11 +141,58 @@ def _dish(form: FirstForm, kitchen: Kitchen, house: House) -> DishForm:
     )
 
 
+def _with_what_it_says(posted: QueryDict, house: House) -> QueryDict:
+    """What was typed, and where a field is empty what the recipe says of it.
+
+    Parameters: posted; house.
+    Returns: the fields; cut, weight and method are read from the recipe's own words.
+    """
+    text = posted.get("text", "").strip()
+    if not text:
+        return posted
+    try:
+        said = piece_said(text)
+    except NotARecipe:
+        return posted
+    typed = posted.copy()
+    if said.cut is not None and not typed.get("cut"):
+        typed["cut"] = said.cut
+    if said.mass_g is not None and not typed.get("mass", "").strip():
+        typed["mass"] = f"{said.mass_g:.0f} g"
+    method = _looks_like(text, typed.get("cut", ""), said, house)
+    if method is not None and not typed.get("method"):
+        typed["method"] = method
+    return typed
+
+
+def _looks_like(text: str, cut: str, said: PieceSaid, house: House) -> str | None:
+    """The method that the recipe looks like, as the core proposes it."""
+    lines = []
+    for each in read(ReadRequest(text=text)).lines:
+        name = each.name or (each.ask.choices[0].name if each.ask and each.ask.choices else None)
+        if name is not None:
+            amount = {} if each.amount is None else {"amount": each.amount, "unit": each.unit}
+            lines.append({"text": each.text, "name": name, **amount})
+    if not lines or not cut:
+        return None
+    piece: Document = {"cut": cut, "mass_g": said.mass_g or 1000.0}
+    if said.is_ground:
+        piece["form"] = "ground"
+    answer = work_out(dish_document({"piece": piece, "recipe": {"lines": lines}}, house))
+    offers = answer.proposals if isinstance(answer, DishOut) else ()
+    found = next((each.changes[0]["value"] for each in offers if each.code == "method"), None)
+    return None if found is None else str(found)
+
+
 @once()
-def _planned(feast: Feast, form: DishForm, kitchen: Kitchen) -> Dish:
-    """Store both."""
+def _planned(feast: Feast, form: DishForm, kitchen: Kitchen, text: str) -> Dish:
+    """Store both, and the recipe's text beside the dish."""
     stored = new_feast(
         kitchen, name=feast.name, serve_at=feast.serve_at, time_zone=feast.time_zone,
         heads=feast.heads, note="",
     )  # fmt: skip
-    return add_dish(stored, form.dish_name, decided(form, {}))
+    dish = add_dish(stored, form.dish_name, decided(form, {}))
+    if text:
+        dish.recipe = text
+        dish.save(update_fields=["recipe"])
+    return dish

@@ -1,0 +1,86 @@
+"""The piece that a recipe names: its cut, its weight, and whether it is ground."""
+
+import re
+from dataclasses import dataclass
+from typing import Final
+
+from pantry_core.recipes.found import read_lines
+from pantry_core.recipes.words import Cups
+
+CUT_WORDS: Final[tuple[tuple[str, str], ...]] = (
+    ("chicken-breast", r"chicken breasts?"), ("chicken-thigh", r"chicken thighs?|\bthighs\b"),
+    ("chicken-drumstick", r"drumsticks?"), ("chicken-wing", r"chicken wings?|\bwings\b"),
+    ("duck-breast", r"duck breasts?"), ("duck-leg", r"duck legs?"),
+    ("goose-breast", r"goose breasts?"), ("goose-leg", r"goose legs?"),
+    ("turkey-crown", r"turkey crown"), ("turkey-leg", r"turkey legs?"),
+    ("pork-hock", r"hocks?|eisbein|knuckles?"), ("pork-chop", r"pork chops?"),
+    ("pork-ribs", r"pork ribs?|spare ribs?"), ("belly-skin", r"bell(?:y|ies)|pork side"),
+    ("pork-loin", r"pork loin|loin of pork"), ("lamb-shank", r"shanks?"),
+    ("lamb-shoulder", r"(?:lamb|mutton|goat) shoulder|shoulder of (?:lamb|mutton|goat)"),
+    ("lamb-leg-bone", r"(?:lamb|mutton|goat) leg|leg of (?:lamb|mutton|goat)"),
+    ("lamb-rack", r"rack of lamb|lamb rack"), ("lamb-chop", r"lamb chops?"),
+    ("game-shoulder", r"(?:venison|roe|deer|boar) shoulder|shoulder of (?:venison|roe|deer|boar)"),
+    ("venison", r"venison|haunch"), ("game-loin", r"saddle of (?:venison|roe|deer)"),
+    ("pork-shoulder", r"pork shoulder|pork butt|shoulder of pork|shoulder"),
+    ("gammon-flat", r"gammon|leg of pork|pork leg|fresh ham"), ("young-pig", r"suckling pig"),
+    ("brisket", r"brisket"), ("chuck", r"chuck"), ("silverside", r"silverside|topside|round"),
+    ("short-rib", r"short ribs?"), ("beef-rib", r"rib of beef|prime rib|rib roast"),
+    ("beef-cheek", r"cheeks?"), ("tongue", r"tongues?"), ("beef-steak", r"steaks?|rib-?eye"),
+    ("rabbit", r"rabbits?"), ("quail", r"quails?"), ("pheasant", r"pheasants?"),
+    ("chicken", r"chickens?|hens?"), ("duck", r"ducks?"), ("goose", r"goose"),
+    ("turkey", r"turkeys?"), ("char-side", r"char\b"), ("salmon-side", r"salmon"),
+    ("trout", r"trouts?"), ("mackerel", r"mackerels?|herrings?|sardines?"),
+    ("white-fillet", r"cod|haddock|pollock|white fish"), ("chuck", r"beef"),
+    ("pork-shoulder", r"pork|veal"), ("lamb-shoulder", r"lamb|mutton"),
+)  # fmt: skip
+"""Cuts by the words of recipes, the first that is found; a bare kind is its usual stewing cut."""
+_GROUND: Final = re.compile(r"\b(?:ground|minced|mince|sausage meat)\b", re.IGNORECASE)
+_MASS: Final = re.compile(
+    r"(?P<count>\d+(?:[.,]\d+)?)\s*(?P<unit>kg|kilos?|g|grams?|lbs?|pounds?)\b", re.IGNORECASE
+)
+_GRAMS: Final = {"k": 1000.0, "g": 1.0, "l": 453.59237, "p": 453.59237}
+
+
+@dataclass(frozen=True, slots=True)
+class PieceSaid:
+    """What a recipe says of its piece; None what it does not say: cut, mass [g]."""
+
+    cut: str | None
+    mass_g: float | None
+    is_ground: bool = False
+
+
+def piece_said(text: str, cups: Cups = "us") -> PieceSaid:
+    r"""The piece that a recipe names.
+
+    Parameters: text of the recipe; cups, whose are meant.
+    Returns: the cut by its words and the weight of the line that names it, else of a line of the
+    meat; None for what it does not say.
+    Raises: NotARecipe for a text that is too long.
+    Source: common practice.
+
+    >>> piece_said("3 lb brisket\n1 gallon water\n1 cup salt").cut
+    'brisket'
+    >>> piece_said("1 kg minced veal and pork\n2 onions").mass_g
+    1000.0
+    """
+    meat = [each for each in read_lines(text, cups) if each.is_meat]
+    mass_g = next((each.per.grams for each in meat if each.per), None)
+    written = next((each.text for each in meat), "")
+    for line in text.splitlines():
+        cut = _cut_in(line)
+        if mass_g is None and cut is not None:
+            found = _MASS.search(line)
+            if found is not None:
+                mass_g = float(found["count"].replace(",", ".")) * _GRAMS[found["unit"][0].lower()]
+        written = written or (line if cut else "")
+    return PieceSaid(_cut_in(written), mass_g, _GROUND.search(written) is not None)
+
+
+def _cut_in(line: str) -> str | None:
+    if re.search(r"\b(?:stock|broth|sauce|cube|fat|bones?)\b", line, re.IGNORECASE):
+        return None
+    return next(
+        (cut for cut, words in CUT_WORDS if re.search(rf"\b(?:{words})\b", line, re.IGNORECASE)),
+        None,
+    )
