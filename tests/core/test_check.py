@@ -41,7 +41,7 @@ def with_lines(*lines, **changes):
         (with_lines(("saltpetre", 4, "g")), "caution", "saltpetre"),
         (with_lines(("salt-rock-pink", 4, "g")), "caution", "pink-rock-salt"),
         (with_lines(("salt-rock-pink", 4, "g")), "note", "uncured"),
-        (with_lines(("salt-table", 2, "kg")), "stop", "undissolved"),
+        (with_lines(("salt-table", 2, "kg")), "caution", "undissolved"),
         (with_lines(("salt-table", 200, "g")), "caution", "very-salty"),
         (with_lines(lines=RECIPE["lines"][:1]), "caution", "no-salt"),
         (with_lines(("ice", 2, "us-cup")), "caution", "ice-by-volume"),

@@ -214,15 +214,24 @@ def _of_a_cure(document, meat, cure):
         yield ("saltpetre", "caution")
 
 
+def _salted_g(document):
+    return document["meat"]["mass_g"] * (1 - document["meat"].get("bone_share", 0))
+
+
 def _of_salt(document, mix):
     if mix["wet"] and mix["liquid"] > 0:
         _not_near(mix["all_salt"] / (mix["all_salt"] + mix["liquid"]), 0.264, 0.01)
-    if mix.get("water", 0) < 0 or (
-        mix["wet"]
-        and mix["all_salt"] > 0
-        and (mix["liquid"] <= 0 or mix["all_salt"] / (mix["all_salt"] + mix["liquid"]) > 0.264)
-    ):
+    is_cured = bool(mix["cures"])
+    is_paste = document["method"] == "marinade" and mix["liquid"] < 0.1 * _salted_g(document)
+    if document["method"] == "marinade" and not is_cured:
+        _not_near(mix["liquid"], 0.1 * _salted_g(document), 0.05)
+    is_beyond = mix["wet"] and mix["all_salt"] > 0 and (
+        mix["liquid"] <= 0 or mix["all_salt"] / (mix["all_salt"] + mix["liquid"]) > 0.264
+    )  # fmt: skip
+    if mix.get("water", 0) < 0:
         yield ("undissolved", "stop")
+    elif is_beyond and (is_cured or not is_paste):
+        yield ("undissolved", "stop" if is_cured else "caution")
     celsius = document["temperature_c"]
     if celsius > 5:
         yield ("too-warm", "stop")

@@ -29,13 +29,14 @@ from pantry_core.rules.constants import (
     THIN_FOR_MASS,
 )
 from pantry_core.rules.profiles import PROFILES
-from pantry_core.rules.rule import Mark, Source
+from pantry_core.rules.rule import Mark, Rule, Source
 from pantry_core.text import listed, say
 
 _LEAST_VOLUME = {"slab": 1.0, "cylinder": 0.785, "ball": 0.524}
 """Least volume of a piece over the cube of its thickest part, by geometry."""
 
 _PRACTICE = Source("", Mark.PRACTICE)
+PASTE_LIQUID = Rule("paste-liquid", 0.1, "g water per g meat", "less covers nothing", Mark.PRACTICE)
 _BALANCE = Source("mass balance", Mark.DERIVED)
 _MODEL = Source("Fick's second law; Crank, The Mathematics of Diffusion", Mark.MEMORY)
 
@@ -152,7 +153,7 @@ def _amount_of_salt(request: WeighRequest, mix: Mix) -> Iterator[Notice]:
         )
         yield notice("stop", "undissolved", text, SATURATION)
     else:
-        yield from undissolved(request, mix)
+        yield from undissolved(request, mix, is_cured=request.cure is not None)
     is_salty = request.target_salt_pct > SALTY_CAUTION_PCT.value
     if is_salty and not request.meat.is_kept_smoked:
         yield notice(
@@ -188,13 +189,22 @@ def _too_much_salt(request: WeighRequest, mix: Mix) -> Notice:
     return notice("stop", "salt-below-zero", stop, _BALANCE)
 
 
-def undissolved(request: WeighRequest, mix: Mix) -> Iterator[Notice]:
-    """Whether there is a liquid, and more salt than its water dissolves."""
-    if not request.is_wet or mix.salt == 0:
+def undissolved(request: WeighRequest, mix: Mix, *, is_cured: bool) -> Iterator[Notice]:
+    """Whether there is a liquid, and more salt than its water dissolves.
+
+    Parameters: request; its mix; is_cured, whether curing salt is in it, which must all dissolve.
+    """
+    if not request.is_wet or mix.salt == 0 or (_is_paste(request, mix) and not is_cured):
         return
     if mix.liquid_water <= 0 or not dissolves(mix.salt, mix.liquid_water):
         text = "This much salt will not dissolve in this much water. Take more water or less salt."
-        yield notice("stop", "undissolved", text, SATURATION)
+        yield notice("stop" if is_cured else "caution", "undissolved", text, SATURATION)
+
+
+def _is_paste(request: WeighRequest, mix: Mix) -> bool:
+    """Whether a marinade has too little liquid to lie around the piece: it need not dissolve."""
+    least_g = PASTE_LIQUID.value * request.meat.salted_g
+    return request.method == "marinade" and mix.liquid_water < least_g
 
 
 def geometry(meat: Meat) -> Iterator[Notice]:

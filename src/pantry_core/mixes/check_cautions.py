@@ -60,7 +60,7 @@ def _salt(request: CheckRequest, judged: Judged) -> Iterator[Notice]:
         text = "There is no salt in it. A marinade can do without; a brine or a cure cannot."
         yield notice("caution", "no-salt", text, _PRACTICE)
         return
-    yield from undissolved(judged.request, mix)
+    yield from undissolved(judged.request, mix, is_cured=bool(judged.cures))
     end = after_days(judged.request, mix)
     pct = judged.salt.in_meat_pct if end is None else end.mean_pct
     if judged.request.is_lifted:

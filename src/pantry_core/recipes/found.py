@@ -1,6 +1,7 @@
 """A recipe as it was found, in text or as a schema.org Recipe, and scaled to a piece."""
 
 import json
+import re
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from html.parser import HTMLParser
@@ -9,7 +10,7 @@ from pantry_core.errors import within
 from pantry_core.foods.ingredient import ingredient
 from pantry_core.quantities import Number
 from pantry_core.recipes.line import Basis, ReadLine
-from pantry_core.recipes.lines import read_things
+from pantry_core.recipes.lines import UNKNOWN, read_things
 from pantry_core.recipes.words import Cups
 from pantry_core.text import say
 
@@ -48,7 +49,16 @@ def read_lines(text: str, cups: Cups = "us") -> tuple[ReadLine, ...]:
                 most_lines=Number(MOST_LINES),
             )
         )
-    return tuple(_with_headings([thing for each in written for thing in read_things(each, cups)]))
+    things = [thing for each in written for thing in read_things(each, cups)]
+    if things and _is_title(things[0]):
+        things[0] = replace(things[0], is_heading=True)
+    return tuple(_with_headings(things))
+
+
+def _is_title(line: ReadLine) -> bool:
+    """Whether the first line names the dish: no table knows it, and it has no amount."""
+    is_unknown = line.keys in ((), UNKNOWN) and not line.strength and not line.is_heading
+    return is_unknown and re.search(r"\d|[½¼¾]", line.text) is None
 
 
 def _with_headings(lines: Sequence[ReadLine]) -> Iterator[ReadLine]:

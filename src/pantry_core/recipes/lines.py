@@ -226,6 +226,8 @@ def _ingredient(line: ReadLine, found: Match, amount: Amount | None) -> ReadLine
     if unit == "piece" and role != "spice" and thing.g_per_piece is None:
         if thing.key == "oil":
             return replace(line, amount=None, unit=None)
+        if role == "sauce" and _BY_HAND.search(line.text):
+            return replace(line, must_answer=False, question="")
         name = thing.name.lower()
         what = say("How much {name}? It is not counted; use a weight or a volume.", name=name)
         return replace(line, problem=what)
@@ -297,6 +299,7 @@ _PER_BARE = re.compile(
     r"(?: (?:of|de|di) (?:the )?(?:meat|fish|water))?)[\s,]+(?=\d|[½¼¾])",
     re.IGNORECASE,
 )
+_BY_HAND = re.compile(r"\b(?:hand|fist)fuls?\b|\bsplash\b|\bdash\b", re.IGNORECASE)
 _MAY_BE_SALTY = re.compile(
     r"salt|\b(?:sal|sel|sale)\b|salz|brine|cur(?:e|ing)\b|pickl|season|\brub\b|\bmix|blend|stock|"
     r"broth|bouillon|br[üu]he|fond|sauce|paste|powder|pulver|poudre|miso|cube|nitrit|nitrat|"

@@ -43,11 +43,12 @@ _GRAMS: Final = {"k": 1000.0, "g": 1.0, "l": 453.59237, "p": 453.59237}
 
 @dataclass(frozen=True, slots=True)
 class PieceSaid:
-    """What a recipe says of its piece; None what it does not say: cut, mass [g]."""
+    """What a recipe says of its piece; None what it does not say: cut, mass [g]; and its title."""
 
     cut: str | None
     mass_g: float | None
     is_ground: bool = False
+    title: str = ""
 
 
 def piece_said(text: str, cups: Cups = "us") -> PieceSaid:
@@ -64,7 +65,10 @@ def piece_said(text: str, cups: Cups = "us") -> PieceSaid:
     >>> piece_said("1 kg minced veal and pork\n2 onions").mass_g
     1000.0
     """
-    meat = [each for each in read_lines(text, cups) if each.is_meat]
+    lines = read_lines(text, cups)
+    meat = [each for each in lines if each.is_meat]
+    is_titled = bool(lines) and lines[0].is_heading and not lines[0].is_meat and not lines[0].per
+    title = lines[0].text.strip(" .:") if is_titled else ""
     mass_g = next((each.per.grams for each in meat if each.per), None)
     written = next((each.text for each in meat), "")
     for line in text.splitlines():
@@ -74,7 +78,7 @@ def piece_said(text: str, cups: Cups = "us") -> PieceSaid:
             if found is not None:
                 mass_g = float(found["count"].replace(",", ".")) * _GRAMS[found["unit"][0].lower()]
         written = written or (line if cut else "")
-    return PieceSaid(_cut_in(written), mass_g, _GROUND.search(written) is not None)
+    return PieceSaid(_cut_in(written), mass_g, _GROUND.search(written) is not None, title)
 
 
 def _cut_in(line: str) -> str | None:

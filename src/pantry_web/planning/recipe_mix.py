@@ -13,7 +13,7 @@ from pantry_core.mixes.result import Proposal
 from pantry_web.feasts.line_labels import label_with
 
 PARTS = {
-    "cure": _("in the cure"),
+    "cure": _("in the mix"),
     "pot": _("into the pot"),
     "coat": _("for the coat"),
     "stuffing": _("for the stuffing"),

@@ -38,6 +38,7 @@ from pantry_web.weighup.shown import FIRST
 
 SUPPER = time(18, 30)
 PEOPLE = 6
+NEEDED = {"cut", "mass", "day"}
 BEST = ""
 """The method that fits the piece best."""
 
@@ -88,6 +89,9 @@ def first_dish(request: HttpRequest) -> HttpResponse:
         _with_what_it_says(request.POST, house) or None, units=kitchen.units, now=now,
         zone=kitchen.time_zone, initial={"cut": "", "method": BEST},
     )  # fmt: skip
+    if is_reading:
+        for name in [each for each in form.errors if not form[each].value()]:
+            del form.errors[name]
     context: dict[str, object] = {
         "form": form,
         "sheet": None,
@@ -95,7 +99,7 @@ def first_dish(request: HttpRequest) -> HttpResponse:
         "wrong": (),
         "is_first": True,
     }
-    if form.is_bound and form.is_valid():
+    if form.is_bound and not form.errors and form.cleaned_data.keys() >= NEEDED:
         feast, dish = _feast(form, kitchen), _dish(form, kitchen, house)
         is_typing = bool(request.headers.get("HX-Request"))
         for name, wrong in dish.errors.items():
@@ -136,6 +140,8 @@ def _dish(form: FirstForm, kitchen: Kitchen, house: House) -> DishForm:
         options = answer.options if isinstance(answer, DishOut) else ()
         method = next((each.method for each in options), NO_METHOD)
     data = {**FIRST, "cut": typed["cut"], "mass": f"{typed['mass']:.6f} g", "method": method}
+    said = _said_in(typed["text"])
+    data |= {"name": said.title[:80], "form": "ground" if said.is_ground else ""}
     return DishForm(
         data, units=kitchen.units, house=house, vessels=kitchen.vessels.all(), cups=kitchen.cups
     )
@@ -150,10 +156,7 @@ def _with_what_it_says(posted: QueryDict, house: House) -> QueryDict:
     text = posted.get("text", "").strip()
     if not text:
         return posted
-    try:
-        said = piece_said(text)
-    except NotARecipe:
-        return posted
+    said = _said_in(text)
     typed = posted.copy()
     if said.cut is not None and not typed.get("cut"):
         typed["cut"] = said.cut
@@ -163,6 +166,14 @@ def _with_what_it_says(posted: QueryDict, house: House) -> QueryDict:
     if method is not None and not typed.get("method"):
         typed["method"] = method
     return typed
+
+
+def _said_in(text: str) -> PieceSaid:
+    """What a recipe says of its piece; nothing where it is none."""
+    try:
+        return piece_said(text)
+    except NotARecipe:
+        return PieceSaid(None, None)
 
 
 def _looks_like(text: str, cut: str, said: PieceSaid, house: House) -> str | None:
