@@ -162,3 +162,18 @@ def test_without_a_recipe_the_mix_is_that_of_the_aim():
     document["cure"] |= {"target_salt_pct": 2.0, "curing_salt": None}
     (salt,) = dish_document(document)["mix"]
     assert (salt["name"], salt["grams"], salt["line"]) == ("salt", pytest.approx(40.0), None)
+
+
+def test_a_side_job_takes_a_recipe_too():
+    lines = [line("flour", 500, "g"), line("water", 300, "ml"), line("salt-table", 2, "tsp"),
+             line("egg", 1, "piece")]  # fmt: skip
+    job = {"name": "dough", "made_g": 1600, "recipe": {"for_g": 800, "lines": lines}}
+    answer = dish_document({"profile": "us", "job": job, "people": 6})
+    found = mix_by_name(answer)
+    assert found["flour", "cure"]["grams"] == pytest.approx(1000)
+    assert found["salt-table", "cure"]["grams"] == pytest.approx(24)
+    assert found["egg", "cure"]["count"] == 2
+    assert {each["grams"] for each in answer["ingredients"]} >= {1000.0, 600.0}
+    twice = job | {"ingredients": [{"name": "flour", "grams": 1.0}]}
+    with pytest.raises(WrongInput):
+        dish_document({"profile": "us", "job": twice})

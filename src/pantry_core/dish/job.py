@@ -6,12 +6,15 @@ from pantry_core.dish.answer import DishOut, DishStep, Needed
 from pantry_core.dish.clock import Clock
 from pantry_core.dish.edits import edited
 from pantry_core.dish.flame import of_an_open_flame
+from pantry_core.dish.mix_out import mix_of_job
 from pantry_core.dish.request import DishRequest, JobAsked
 from pantry_core.dish.room import bowl_litres
 from pantry_core.dish.said import Spots, verdict_of, with_steps
 from pantry_core.dish.stays.laid import laid_out
 from pantry_core.dish.stays.places import HEATED, Places
+from pantry_core.dish.written import lines_for
 from pantry_core.judging.side_jobs import Stood, keeps_as, side_job
+from pantry_core.mixes.recipe import ingredient_named
 from pantry_core.notice import Notice
 from pantry_core.routes.customs import KEPT_WARM_C
 from pantry_core.routes.jobs import JOBS, USUAL_REDUCED_TO, job_route
@@ -37,7 +40,7 @@ def job_out(asked: DishRequest, job: JobAsked) -> DishOut:
     notices = with_steps(found, Spots(last, last, last), is_in=False)
     return DishOut(
         (), None, steps, None, None, None, None, notices, verdict_of(notices),
-        ingredients=needed,
+        ingredients=needed, mix=mix_of_job(asked, job, steps),
     )  # fmt: skip
 
 
@@ -67,6 +70,12 @@ def _as_it_stands(
 
 def _needed(job: JobAsked, people: int | None) -> tuple[Needed, ...]:
     """What goes into it: what the cook says, or what is usual for so much made."""
+    if job.recipe is not None:
+        return tuple(
+            Needed(ingredient_named(each.asked.name).name, each.grams)
+            for each in lines_for(job.recipe, job.made_g, people)
+            if each.grams
+        )
     if job.ingredients is None:
         known = JOBS.get(job.name, JOBS["other"])
         return tuple(Needed(each.name, each.share * job.made_g) for each in known.parts)

@@ -6,7 +6,7 @@ from dataclasses import replace
 from pantry_core.dish.answer import DishStep, LainWindow, MixLine
 from pantry_core.dish.curing import Settled, kept_for
 from pantry_core.dish.recipe_asked import Goes, Strength
-from pantry_core.dish.request import DishRequest
+from pantry_core.dish.request import DishRequest, JobAsked
 from pantry_core.dish.stays.places import is_heat
 from pantry_core.dish.written import WrittenLine, lines_for
 from pantry_core.foods.ingredient import is_ingredient
@@ -48,6 +48,22 @@ def mix_of(
         for line in sheet.lines
     ]  # fmt: skip
     return (*by_aim, *_spices(asked, at))
+
+
+def mix_of_job(asked: DishRequest, job: JobAsked, steps: Sequence[DishStep]) -> tuple[MixLine, ...]:
+    """What goes into a side job by its recipe, all of it at its first step.
+
+    Parameters: asked; job, its side job; steps as they are edited.
+    Returns: a line for each thing; nothing without a recipe.
+    Raises: nothing.
+    """
+    if job.recipe is None:
+        return ()
+    first = steps[0].id if steps else None
+    at: dict[Goes, str | None] = dict.fromkeys(_PARTS, first)
+    at["cure"] = first
+    lines = lines_for(job.recipe, job.made_g, asked.people)
+    return tuple(part for each in lines for part in _parts(each, at))
 
 
 def with_its_lines(

@@ -315,8 +315,8 @@ class Ingredient(Document):
 class JobAsked(Document):
     """A side job, which has no piece: how much is made [g], of what, in which steps.
 
-    Without ingredients and steps it takes those of its name; what is boiled down is left so far
-    (`reduced_to`, a part of what it was).
+    Without ingredients, recipe and steps it takes those of its name; what is boiled down is left so
+    far (`reduced_to`, a part of what it was). A recipe grows with how much is made.
     """
 
     name: Name
@@ -327,6 +327,13 @@ class JobAsked(Document):
     ) = None
     steps: Annotated[tuple[StepRequest, ...], Field(strict=False, max_length=MOST_STEPS)] = ()
     keeps: Keeps | None = None
+    recipe: RecipeAsked | None = None
+
+    @model_validator(mode="after")
+    def _one_list(self) -> "JobAsked":
+        if self.recipe is not None and self.ingredients is not None:
+            raise wrong("twice", "the ingredients are given as well; use one of the two")
+        return self
 
 
 class DishRequest(Document):
