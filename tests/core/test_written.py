@@ -177,3 +177,20 @@ def test_a_side_job_takes_a_recipe_too():
     twice = job | {"ingredients": [{"name": "flour", "grams": 1.0}]}
     with pytest.raises(WrongInput):
         dish_document({"profile": "us", "job": twice})
+
+
+def test_a_coarse_scale_stops_the_curing_salt_of_a_recipe_too():
+    """2.6 g of no. 1 on 1 kg are 162 ppm; a gram more would be 225, over 200 (9 CFR 424.21)."""
+    lines = (line("salt-table", 20, "g"), line("curing-salt-1", 2.6, "g"))
+    document = asked(*lines, mass_g=1000, days=5)
+    assert dish_document(document)["verdict"] != "stop"
+    document["house"] = {"scales": [{"division_g": 1.0, "capacity_g": 5000.0}]}
+    answer = dish_document(document)
+    assert "scale-doubt-over" in {each["code"] for each in answer["notices"]}
+
+
+@pytest.mark.parametrize("method", ["needle", "needle-brine", "strong-brine", "even-brine"])
+def test_a_brine_of_which_nobody_wrote_the_water_is_worked_out_all_the_same(method):
+    answer = dish_document(asked(line("salt-table", 40, "g"), method=method))
+    assert answer["mix"][0]["grams"] == 40
+    assert answer["verdict"] in ("caution", "stop")

@@ -108,7 +108,9 @@ def _by_recipe(asked: DishRequest, written: Written, piece: Prepared, way: Way) 
     request = as_asked(written.check).model_copy(
         update={"temperature_c": asked.house.cold_c, "purpose": purpose}
     )
-    request = _with_scale(request, asked, None)
+    request = _weighed_on(
+        request, asked, sum(grams for _, grams in written.check.cures()) or request.meat.mass_g
+    )
     lying, request = _lies(request, piece, way, asked.cure, purpose)
     if lying is not None and way.heaped and purpose == "season":
         lying, request = with_a_mild_edge(lying, request, way, asked.cure)
@@ -315,16 +317,22 @@ def _with_cure(request: WeighRequest, asked: DishRequest, name: CureName) -> Wei
 
 def _with_scale(request: WeighRequest, asked: DishRequest, name: CureName | None) -> WeighRequest:
     """With the scale that would weigh the curing salt, or the least line."""
-    scales = [Scale(each.name, each.division_g, each.capacity_g) for each in asked.house.scales]
-    if not scales:
+    if not asked.house.scales:
         return request
     masses = mixed(request)
-    smallest = masses.curing_salt or masses.plain_salt
-    scale = scale_for(scales, smallest) or max(scales, key=lambda each: each.capacity_g)
-    request = request.model_copy(update={"scale_division_g": scale.division_g})
+    request = _weighed_on(request, asked, masses.curing_salt or masses.plain_salt)
     if name is None or asked.cure.ingoing_ppm is not None or request.cure is None:
         return request
     return with_usual_cure(request, request.cure)
+
+
+def _weighed_on(request: WeighRequest, asked: DishRequest, grams: float) -> WeighRequest:
+    """With the division of the finest scale that holds so much [g]; unchanged without a scale."""
+    scales = [Scale(each.name, each.division_g, each.capacity_g) for each in asked.house.scales]
+    if not scales:
+        return request
+    scale = scale_for(scales, grams) or max(scales, key=lambda each: each.capacity_g)
+    return request.model_copy(update={"scale_division_g": scale.division_g})
 
 
 def _lies(

@@ -11,6 +11,8 @@ from pantry_core.dish.room import fitted
 from pantry_core.heat.chill import brine_warm
 from pantry_core.history.log import Log, hours_between
 from pantry_core.mixes.cautions import in_order
+from pantry_core.mixes.curing_cautions import scale
+from pantry_core.mixes.result import Line
 from pantry_core.notice import Notice, notice
 from pantry_core.quantities import Hours
 from pantry_core.rules.rule import Mark, Source
@@ -90,6 +92,15 @@ def of_the_vessel(asked: DishRequest, settled: Settled) -> Iterable[Notice]:
     if vessel is None or settled.way is None:
         return
     yield from fitted(settled.judged, vessel).notices
+
+
+def of_its_scale(settled: Settled) -> Iterable[Notice]:
+    """What the scale leaves in doubt of the curing salt of a recipe."""
+    if settled.written is None:
+        return
+    grams = sum(grams for _, grams in settled.judged.cures)
+    if grams > 0.0:
+        yield from scale(settled.judged, (Line("curing-salt", grams),))
 
 
 def of_the_time(settled: Settled, log: Log | None, steps: Sequence[DishStep]) -> Iterable[Notice]:

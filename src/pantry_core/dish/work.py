@@ -30,6 +30,7 @@ from pantry_core.dish.room import fridge_litres
 from pantry_core.dish.said import (
     FROM_THE_STEPS,
     of_its_brine,
+    of_its_scale,
     of_the_time,
     of_the_vessel,
     spots_of,
@@ -140,6 +141,7 @@ def worked(asked: DishRequest) -> Worked:
         *(each for each in (sheet.notices if sheet else ()) if each.code not in FROM_THE_STEPS),
         *_of_the_size(settled),
         *of_the_vessel(asked, settled),
+        *of_its_scale(settled),
         *judged_by_history(case),
         *of_the_time(settled, clock.log, steps),
         *of_its_brine(asked, clock.log, steps),

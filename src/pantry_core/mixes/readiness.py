@@ -92,6 +92,8 @@ def even_pct(request: WeighRequest, mix: Mix) -> float:
 
 def _needle_part(request: WeighRequest, mix: Mix) -> float:
     """What of the pickle goes in by needle [g/g]."""
+    if mix.pickle <= 0:
+        return 0.0
     return min(request.injection_share * request.meat.salted_g / mix.pickle, 1.0)
 
 

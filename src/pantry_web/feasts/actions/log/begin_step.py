@@ -5,9 +5,11 @@ from datetime import datetime, timedelta
 from uuid import UUID, uuid4
 
 from django.utils.translation import gettext
+from pydantic import ValidationError
 
 from pantry_core.dish.answer import DishStep
 from pantry_core.formats.operations import kept_sheet
+from pantry_core.mixes.request import WeighRequest
 from pantry_core.notice import Notice
 from pantry_core.routes.steps import CURING
 from pantry_core.rules import RULES_VERSION
@@ -103,6 +105,13 @@ def _sheet(view: Outlook, batch: UUID) -> WeighSheet:
     stops = [each for each in out.notices if each.level == "stop"]
     if stops:
         raise Refused(tell("The meat stays out: {text}", text=stops[0].text))
+    asked = out.request.model_dump(mode="json")
+    try:
+        WeighRequest.model_validate(asked)
+    except ValidationError:
+        raise Refused(
+            gettext("This recipe makes no brine: write its water, or choose a dry method.")
+        ) from None
     notices = answer.notices if answer is not None else ()
     said = tuple(Notice(e.level, e.code, e.text, e.basis) for e in notices)
     return WeighSheet(
@@ -110,6 +119,6 @@ def _sheet(view: Outlook, batch: UUID) -> WeighSheet:
         batch=batch,
         rules_version=RULES_VERSION,
         weighed=view.state.weighed_lines,
-        request=out.request.model_dump(mode="json"),
+        request=asked,
         answer=kept_sheet(replace(out.sheet, notices=(*said, *out.notices))),
     )
