@@ -183,6 +183,9 @@ LINES: list[tuple] = [
     ("500 ml apple juice", ("apple-juice", 500, "ml")),
     ("200 g Greek yoghurt", ("yoghurt", 200, "g")),
     ("3 widgets", ("widgets", 3, "piece")),
+    ("1 chicken, 1.8 kg", REMARK),
+    ("4 tbsp honey in 5 quarts of water", ("honey", 4, "tbsp"), ("water", 5, "us-quart")),
+    ("dissolve 40 g salt in water", ASK),
     ("3 spoons of grandfather's seasoning", ASK),
     ("1 tbsp quickcure", ASK),
     # German

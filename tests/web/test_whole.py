@@ -231,6 +231,36 @@ def test_every_page_has_the_amounts_of_the_recipe(cook, roast):
     assert told["text"].splitlines() == text.splitlines()
 
 
+def test_a_recipe_is_weighed_goes_in_and_stays_as_it_was(cook, roast):
+    """Its sheet is frozen with the recipe's own amounts, and every page of the dish answers."""
+    feast, dish, _ = roast
+    text = "50 g table salt\n5 g curing salt no. 1\n20 g sugar\n5 g moon moss"
+    asked = CHECK | {"text": text, "method": "dry-cure", "days": "five days"}
+    assert cook.post(f"/dishes/{dish.pk}/recipe/", asked).status_code == 302
+    dish.refresh_from_db()
+    assert dish.cure == {"method": "dry-cure", "lies": "five days"}
+    for line in ("salt-table", "curing-salt-1", "sugar", "moon moss"):
+        weigh(cook, dish, line)
+    weighed = cook.get(f"/dishes/{dish.pk}/weighing/").context["out"]
+    # 5 g of 6.25 % on 1800 g
+    assert weighed.as_weighed.nitrite.dry_ppm == pytest.approx(5 * 0.0625e6 / 1800)
+    cook.get(f"/feasts/{feast.pk}/")
+    for step in ("buy", "keep", "trim", "cure"):
+        cook.post(f"/dishes/{dish.pk}/rounds/begin/{step}/")
+    sheet = WeighSheet.objects.get(dish=dish)
+    grams = {each["name"]: each["grams"] for each in sheet.answer["lines"]}
+    assert grams == {"salt-table": 50, "curing-salt-1": 5, "sugar": 20, "moon moss": 5}
+    frozen = cook.get(_weigh_up(dish))
+    assert "It is in" in frozen.content.decode()
+    for page in ("rounds", "steps", "passage", "weighing", "label", "cold", "recipe"):
+        assert cook.get(f"/dishes/{dish.pk}/{page}/").status_code == 200, page
+    late = cook.post(f"/dishes/{dish.pk}/recipe/", asked | {"text": "90 g table salt"})
+    assert late.status_code == 422
+    assert "its weigh-out sheet stays as it was" in late.content.decode()
+    moved = cook.get("/house/kitchen.json")
+    assert moved.status_code == 200
+
+
 def test_what_is_in_doubt_must_be_answered(cook, roast):
     _, dish, _typed = roast
     typed = CHECK | {"text": "1 l water\n40 g table salt\n2 tsp pink salt\n3 widgets"}
@@ -256,6 +286,12 @@ def test_a_recipe_for_a_pound_grows_with_the_piece(cook, roast):
     asked = CHECK | {"text": "per pound:\n2 tsp table salt"}
     mix = cook.post(f"/dishes/{dish.pk}/recipe/answer/", asked).context["mix"]
     assert mix.lines[0].grams == pytest.approx(12 * 1800 / 453.59237, rel=1e-4)
+    to_water = asked | {"text": "1 cup table salt to a gallon of water", "method": "strong-brine"}
+    salt, water = cook.post(f"/dishes/{dish.pk}/recipe/answer/", to_water).context["mix"].lines
+    assert (salt.grams, water.grams) == (
+        pytest.approx(288, rel=0.02),
+        pytest.approx(3785.41, rel=1e-4),
+    )
     for_900 = asked | {"text": "12 g table salt", "written_for": "900 g"}
     mix = cook.post(f"/dishes/{dish.pk}/recipe/answer/", for_900).context["mix"]
     assert mix.lines[0].grams == pytest.approx(24)

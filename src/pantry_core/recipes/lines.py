@@ -141,6 +141,7 @@ def _read(shown: str, cups: Cups) -> Iterator[ReadLine]:
     body, held_back = _without_held_back(body)
     days, body = days_in(body)
     body, per = _without_basis(body, cups)
+    body = _IN_WATER.sub("with ", body)
     bare = body.strip(" .,;:()")
     if held_back and _is_remark(bare, cups):
         yield ReadLine(shown, is_heading=True, held_back=held_back)
@@ -151,9 +152,20 @@ def _read(shown: str, cups: Cups) -> Iterator[ReadLine]:
         yield ReadLine(shown, per=per, is_heading=True, days=days)
         return
     parts = tuple(parts_of(body, cups))
-    for part in parts:
-        text = shown if len(parts) == 1 else part.text
-        yield replace(_thing(text, part, per, cups), held_back=held_back, days=days)
+    things = [_thing(shown if len(parts) == 1 else part.text, part, per, cups) for part in parts]
+    for thing in _with_its_weight(things):
+        yield replace(thing, held_back=held_back, days=days)
+
+
+def _with_its_weight(things: list[ReadLine]) -> list[ReadLine]:
+    """The things of a line; a bare weight after the meat is what the meat weighs."""
+    if len(things) != 2 or not things[0].is_meat or things[1].words.strip(" .:,"):
+        return things
+    weight = amount_at(things[1].text, "us")
+    if weight is None or weight[0].unit not in RECIPE_GRAMS or weight[0].middle <= 0:
+        return things
+    grams = weight[0].middle * RECIPE_GRAMS[weight[0].unit]
+    return [replace(things[0], per=Basis("meat", grams))]
 
 
 def _is_remark(bare: str, cups: Cups) -> bool:
@@ -241,7 +253,8 @@ def _without_amount(line: ReadLine, found: Match, role: str) -> ReadLine:
     if role == "spice" and not found.must_answer:
         return replace(line, amount=1.0, unit="piece")
     is_needed = role in ("water", "cure") or ingredient(found.keys[0]).salt > 0.0
-    if role != "salt" and (found.must_answer or is_needed):
+    says_some = re.search(r"\d", line.text) is not None
+    if says_some or (role != "salt" and (found.must_answer or is_needed)):
         return replace(line, problem="How much of it? Write an amount before it.")
     return line
 
@@ -297,6 +310,11 @@ _FOR_EACH = re.compile(r"\b(?:for|to) (?:each|every) ", re.IGNORECASE)
 _PER_BARE = re.compile(
     r"^\s*((?:per|pro|par|por) (?:kilo(?:gram(?:me)?)?|kg|pound|lb|lit(?:re|er)|quart|gallon)"
     r"(?: (?:of|de|di) (?:the )?(?:meat|fish|water))?)[\s,]+(?=\d|[½¼¾])",
+    re.IGNORECASE,
+)
+_IN_WATER = re.compile(
+    r"\b(?:in|into|to|auf|dans|en)\s+(?=(?:\d|[½¼¾]|an?\b|one\b|two\b)[^,;]*"
+    r"\b(?:water|wasser|eau|agua|acqua)\b)",
     re.IGNORECASE,
 )
 _BY_HAND = re.compile(r"\b(?:hand|fist)fuls?\b|\bsplash\b|\bdash\b", re.IGNORECASE)

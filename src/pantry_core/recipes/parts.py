@@ -15,7 +15,7 @@ _JOINS: Final = r"\+|;|&|(?<!\d),|,(?=\s)|\b(?:plus|with|and|und|mit|et|avec|y|c
 _ONE: Final = r"(?:an?|half an?|one|two|ein(?:e|en)?|une?|una)"
 _SOME: Final = (
     r"(?:pinch|dash|tsp|teaspoon|tbsp|tablespoon|cup|litre|liter|prise|pinc[ée]e|pizca|pizzico|"
-    r"handful|kg|pound)"
+    r"handful|kg|pound|gallon|quart|pint)"
 )
 _BEFORE_AMOUNT: Final = re.compile(
     rf"\s*(?:{_JOINS})\s*(?:(?:{_JOINS})\s*)?(?!\d+(?:[.,]\d+)?\s*%)"

@@ -156,7 +156,7 @@ def read_recipe(asked: Asked, dish: Dish, house: House, answers: Mapping[str, st
     read = ReadRecipe(tuple(shown))
     if not lines or read.is_open:
         return read
-    recipe: Document = {"text": asked.text, "cups": asked.cups, "lines": lines}
+    recipe: Document = {"text": asked.text, "cups": asked.cups, "lines": _with_its_water(lines)}
     if asked.used_share != 1.0:
         recipe["used_share"] = asked.used_share
     if asked.for_g is not None:
@@ -164,6 +164,16 @@ def read_recipe(asked: Asked, dish: Dish, house: House, answers: Mapping[str, st
     rest = {name: part for name, part in dish.document.items() if name not in ("edits", "recipe")}
     document = {**rest, "cure": _cure(asked, dish, days), "recipe": recipe}
     return _worked_out(replace(read, document=document), dish, house)
+
+
+def _with_its_water(lines: list[Document]) -> list[Document]:
+    """The lines with the water that "to a gallon of water" says, where no line of its own does."""
+    has_water = any(each["name"] in ("water", "ice") for each in lines)
+    said = next((each for each in lines if "per_water_g" in each), None)
+    if has_water or said is None:
+        return lines
+    water = {"text": said["text"], "name": "water", "amount": said["per_water_g"], "unit": "g"}
+    return [*lines, water]
 
 
 def _cure(asked: Asked, dish: Dish, days: float | None) -> Document:
