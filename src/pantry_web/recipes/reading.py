@@ -26,7 +26,7 @@ from pantry_core.recipes.words import Cups
 from pantry_core.routes.ways import Way
 from pantry_web.feasts.documents import Document, House, dish_document
 from pantry_web.feasts.models import Dish
-from pantry_web.planning.recipe_mix import RecipeMix, shown_mix
+from pantry_web.planning.recipes.mix import RecipeMix, shown_mix
 from pantry_web.sentences import tell
 
 LEFT_OUT = "none"

@@ -13,7 +13,7 @@ from pantry_web.feasts.actions.change_dish import change_dish
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.planning.looking import piece_outlook_of
 from pantry_web.planning.outlook import Outlook
-from pantry_web.planning.recipe_mix import PARTS
+from pantry_web.planning.recipes.mix import PARTS
 from pantry_web.recipes.changes import change_by_proposal, put_line_back
 from pantry_web.recipes.forms import ImportForm, RecipeForm
 from pantry_web.recipes.reading import Asked, ReadRecipe, read_recipe

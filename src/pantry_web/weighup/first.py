@@ -202,8 +202,4 @@ def _planned(feast: Feast, form: DishForm, kitchen: Kitchen, text: str) -> Dish:
         kitchen, name=feast.name, serve_at=feast.serve_at, time_zone=feast.time_zone,
         heads=feast.heads, note="",
     )  # fmt: skip
-    dish = add_dish(stored, form.dish_name, decided(form, {}))
-    if text:
-        dish.recipe = text
-        dish.save(update_fields=["recipe"])
-    return dish
+    return add_dish(stored, form.dish_name, decided(form, {}), recipe=text)

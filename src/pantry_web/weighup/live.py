@@ -28,7 +28,7 @@ from pantry_web.feasts.documents import Document, House, dish_document
 from pantry_web.feasts.models import Feast
 from pantry_web.planning.answers import work_out
 from pantry_web.planning.outlook import Outlook
-from pantry_web.planning.recipe_mix import shown_mix
+from pantry_web.planning.recipes.mix import shown_mix
 from pantry_web.quantities import hours_of, length, mass
 from pantry_web.weighup.decided import decided, piece_of
 from pantry_web.weighup.forms import DishForm

@@ -13,6 +13,7 @@ from django.views.decorators.http import require_POST
 
 from pantry_core.dish.answer import DishOut
 from pantry_core.dish.recipe_asked import RecipeAsked
+from pantry_core.dish.weighed_out import gone_on
 from pantry_core.mixes.request import MOST_WATER_G
 from pantry_core.mixes.weighed import WeighedLine, WeighedOut
 from pantry_web.feasts.actions.change_dish import change_dish
@@ -28,8 +29,7 @@ from pantry_web.planning.answers import work_out
 from pantry_web.planning.deeds import done
 from pantry_web.planning.looking import piece_outlook_of
 from pantry_web.planning.outlook import Outlook
-from pantry_web.planning.recipe_mix import RecipeLine, lines_of
-from pantry_web.planning.weighed_out import gone_on
+from pantry_web.planning.recipes.mix import RecipeLine, lines_of
 from pantry_web.quantities import mass
 from pantry_web.refusal import Refused
 from pantry_web.sentences import tell
@@ -134,10 +134,10 @@ def _weighed_out(view: Outlook) -> WeighedOut:
 
     Raises: Http404 for a dish of which nothing is weighed out.
     """
-    answer = view.answer
-    if answer is None or answer.asked is None:
+    out = None if view.answer is None else gone_on(view.answer, view.state.weighed_lines)
+    if out is None:
         raise Http404
-    return gone_on(answer, view.state.weighed_lines)
+    return out
 
 
 def _done(request: HttpRequest, dish_id: int, deed: Callable[[Outlook], None]) -> HttpResponse:

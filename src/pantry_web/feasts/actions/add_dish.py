@@ -14,12 +14,12 @@ MOST_DISHES = 40
 @once()
 def add_dish(
     feast: Feast, name: str, document: Document, vessel: Vessel | None = None,
-    early_max_min: float | None = None,
+    early_max_min: float | None = None, recipe: str = "",
 ) -> Dish:  # fmt: skip
     """Add a dish or a side job to a feast.
 
     Parameters: feast; name; document, what the cook decided; vessel; early_max_min, how much
-    earlier it may be done [min], None: as usual.
+    earlier it may be done [min], None: as usual; recipe, its text as it was typed.
     Raises: Refused when the feast has forty dishes.
     """
     if feast.dishes.count() >= MOST_DISHES:
@@ -31,5 +31,5 @@ def add_dish(
         )
     return Dish.objects.create(
         feast=feast, name=name, document=document, vessel=vessel, early_max_min=early_max_min,
-        hue=feast.free_hue(),
+        hue=feast.free_hue(), recipe=recipe,
     )  # fmt: skip

@@ -8,6 +8,7 @@ from django.utils.translation import gettext
 from pydantic import ValidationError
 
 from pantry_core.dish.answer import DishStep
+from pantry_core.dish.weighed_out import gone_on
 from pantry_core.formats.operations import kept_sheet
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.notice import Notice
@@ -18,7 +19,6 @@ from pantry_web.feasts.models import Event, WeighSheet
 from pantry_web.kitchens.models import Cook
 from pantry_web.planning.hands import asked_of, is_all_work, waits_for
 from pantry_web.planning.outlook import Outlook
-from pantry_web.planning.weighed_out import gone_on
 from pantry_web.refusal import Refused
 from pantry_web.sentences import tell
 
@@ -101,7 +101,9 @@ def _sheet(view: Outlook, batch: UUID) -> WeighSheet:
     Raises: Refused when what was weighed may not go in.
     """
     answer = view.answer
-    out = gone_on(answer, view.state.weighed_lines)
+    out = None if answer is None else gone_on(answer, view.state.weighed_lines)
+    if answer is None or out is None:
+        raise Refused(gettext("The sheet cannot be worked out; look at the weigh-up."))
     stops = [each for each in out.notices if each.level == "stop"]
     if stops:
         raise Refused(tell("The meat stays out: {text}", text=stops[0].text))
@@ -112,8 +114,7 @@ def _sheet(view: Outlook, batch: UUID) -> WeighSheet:
         raise Refused(
             gettext("This recipe makes no brine: write its water, or choose a dry method.")
         ) from None
-    notices = answer.notices if answer is not None else ()
-    said = tuple(Notice(e.level, e.code, e.text, e.basis) for e in notices)
+    said = tuple(Notice(e.level, e.code, e.text, e.basis) for e in answer.notices)
     return WeighSheet(
         dish=view.dish,
         batch=batch,

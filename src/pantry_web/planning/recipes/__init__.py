@@ -1,0 +1,1 @@
+"""The recipe of a dish, as its pages show it."""
