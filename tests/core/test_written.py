@@ -194,3 +194,18 @@ def test_a_brine_of_which_nobody_wrote_the_water_is_worked_out_all_the_same(meth
     answer = dish_document(asked(line("salt-table", 40, "g"), method=method))
     assert answer["mix"][0]["grams"] == 40
     assert answer["verdict"] in ("caution", "stop")
+
+
+def test_what_stops_is_offered_its_way_out():
+    """No curing salt for fish (21 CFR 172.175); birds raw 5 days salted dry at most (practice)."""
+    trout = asked(line("salt-table", 40, "g"), line("curing-salt-1", 3, "g"), cut="trout")
+    lifted = {each["code"]: each["lifts"] for each in dish_document(trout)["proposals"]}
+    assert "curing-salt-fish" in lifted["no-cure"]
+    bird = asked(line("salt-table", 20, "g"), cut="chicken", method="dry-brine", days=7)
+    answer = dish_document(bird)
+    assert answer["verdict"] == "stop"
+    (offer,) = (each for each in answer["proposals"] if each["code"] == "shorter")
+    assert "raw-clock" in offer["lifts"]
+    bird["cure"]["days"] = offer["changes"][0]["value"]
+    after = {each["code"]: each["level"] for each in dish_document(bird)["notices"]}
+    assert after.get("raw-clock") != "stop"

@@ -155,13 +155,20 @@ def _wrong(document, answer):
     return None
 
 
+def _levels(answer):
+    return {one["code"]: one["level"] for one in reversed(answer["notices"])
+            if one["level"] != "note"}  # fmt: skip
+
+
 def _wrong_proposal(document, answer):
     """Each proposal alone does what it says; once all are taken no stop is left that has one."""
     for each in answer["proposals"]:
         after = dish_document(taken(document, each))
-        codes = {one["code"] for one in after["notices"] if one["level"] != "note"}
-        if codes.intersection(each["lifts"]):
+        was, now = (_levels(one) for one in (answer, after))
+        if any(now.get(code) in ("stop", was[code]) for code in each["lifts"]):
             return f"{each['code']} does not lift {each['lifts']}"
+        if {code for code in now if now[code] == "stop" != was.get(code)}:
+            return f"{each['code']} brings a stop"
         if each["code"] == "less-cure":
             ppm = nitrite_ppm(taken(document, each), after)
             if abs(ppm / each["after"]["nitrite_ppm"] - 1) > 0.005:

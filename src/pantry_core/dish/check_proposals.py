@@ -4,8 +4,7 @@ from dataclasses import dataclass, replace
 
 from pydantic import ValidationError
 
-from pantry_core.dish.answer import REMINDERS
-from pantry_core.dish.proposals import Change, candidates_of
+from pantry_core.dish.proposals import Change, Said, candidates_of
 from pantry_core.dish.recipe_asked import RecipeAsked, RecipeLineAsked
 from pantry_core.dish.written import Written, WrittenLine
 from pantry_core.mixes.check import CheckOut, as_asked, check_of, judged_recipe
@@ -36,23 +35,18 @@ def check_with_offers(request: CheckRequest) -> CheckOut:
     Source: as of `check`.
     """
     out, now, subject = _worked_out(request)
-    before = _codes(out)
+    before = Said(out.notices)
     found = []
-    for each in candidates_of(subject, _written(request), now, subject.in_h or None, before):
+    for each in candidates_of(subject, _written(request), now, subject.in_h or None, before.codes):
         changes = tuple(_of_a_check(change) for change in each.changes)
         try:
             other, after, _ = _worked_out(_changed(request, changes))
         except ValidationError:
             continue
-        lifts = tuple(sorted(before - _codes(other)))
-        if lifts and not _codes(other) - before:
+        lifts = before.lifted_by(Said(other.notices))
+        if lifts:
             found.append(Proposal(each.code, each.text, changes, now, after, lifts))
     return replace(out, proposals=tuple(found))
-
-
-def _codes(out: CheckOut) -> set[str]:
-    said = (each for each in out.notices if each.level != "note")
-    return {each.code for each in said} - REMINDERS
 
 
 def _worked_out(request: CheckRequest) -> tuple[CheckOut, Figures, Checked]:

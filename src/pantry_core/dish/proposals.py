@@ -1,12 +1,12 @@
 """What could be changed of a recipe, one thing at a time, by the smallest change that helps."""
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass, replace
 from typing import Final, Protocol
 
 import numpy as np
 
-from pantry_core.dish.answer import DishOut
+from pantry_core.dish.answer import REMINDERS, DishNotice, DishOut
 from pantry_core.dish.curing import Settled
 from pantry_core.dish.lifting import Lift
 from pantry_core.dish.request import DishRequest
@@ -18,6 +18,7 @@ from pantry_core.mixes.request import Purpose, WeighRequest
 from pantry_core.mixes.result import Figures, Proposal
 from pantry_core.mixes.seasoning import SALTY_EDGE_PCT
 from pantry_core.mixes.uptake import way_through
+from pantry_core.notice import Notice
 from pantry_core.quantities import Days, Grams, Hours, Ppm
 from pantry_core.rules.constants import SALTY_CAUTION_PCT, SATURATION
 from pantry_core.salt.travel import followed
@@ -32,6 +33,30 @@ NO_CURE_HERE: Final = (
     "curing-salt-fish", "curing-salt-vegetable", "curing-salt-heaped", "curing-salt-misplaced",
 )  # fmt: skip
 TOO_MUCH_NITRATE: Final = ("nitrate-over", "nitrate-bacon")
+
+
+class Said:
+    """What is said of a dish or a recipe: codes of its stops, and of all that asks for a change.
+
+    Parameters: notices of either.
+    """
+
+    def __init__(self, notices: Iterable[DishNotice | Notice]) -> None:
+        asking = [
+            each for each in notices if (each.level != "note" and each.code not in REMINDERS)
+            or each.level == "stop"
+        ]  # fmt: skip
+        self.codes = {each.code for each in asking}
+        self.stops = {each.code for each in asking if each.level == "stop"}
+
+    def lifted_by(self, after: "Said") -> tuple[str, ...]:
+        """The codes that a change lifts; none where it brings a stop, or for less than a stop more.
+
+        Parameters: after, what is said once it is changed.
+        """
+        stops = self.stops - after.stops
+        is_new = after.stops - self.stops or (after.codes - self.codes and not stops)
+        return () if is_new else tuple(sorted((self.codes - after.codes) | stops))
 
 
 class Subject(Protocol):
@@ -74,19 +99,17 @@ def proposals_of(
     Parameters: asked, with its recipe; settled, its cure; out, its answer; work_out, which answers
     a changed document.
     Returns: each change by itself with the figures before and after, worked out, not foretold; only
-    those that lift a stop or a caution, and bring no new one.
+    those that lift a stop or a caution, and bring no stop, nor a caution for less than a stop.
     Raises: nothing.
     Source: mass balance (derived), the model of `salt.travel`, limits as of `rules`.
     """
     written = settled.written
     if written is None:
         return ()
-    before = {each.code for each in out.notices if not each.is_reminder}
-    lasts_h = None
-    if out.raw_h is not None:
-        lasts_h = out.raw_h.least if out.raw_h.planned is None else out.raw_h.planned
-    candidates = [*candidates_of(settled, written, figures_of(out), lasts_h, before)]
-    if "not-covered" in before:
+    before = Said(out.notices)
+    lasts_h = sum(each.hours for each in out.history if each.is_raw)
+    candidates = [*candidates_of(settled, written, figures_of(out), lasts_h, before.codes)]
+    if "not-covered" in before.codes:
         candidates += _to_cover(asked, settled, written)
     found = []
     for each in candidates:
@@ -94,9 +117,8 @@ def proposals_of(
             changed = work_out(changed_by(asked, each.changes))
         except ValueError:
             continue
-        after = {each.code for each in changed.notices if not each.is_reminder}
-        lifts = tuple(sorted(before - after))
-        if lifts and not after - before:
+        lifts = before.lifted_by(Said(changed.notices))
+        if lifts:
             found.append(
                 Proposal(
                     each.code, each.text, each.changes, figures_of(out), figures_of(changed), lifts
