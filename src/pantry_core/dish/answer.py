@@ -267,16 +267,17 @@ class DishOut:
         """The sheet for the scale; with a recipe its lines that cure, for this piece."""
         if not isinstance(self.sheet, CheckOut):
             return self.sheet
-        found = self.sheet
+        checked = self.sheet
         masses: dict[str, float] = {}
         for each in self.mix:
             if each.goes == "cure" and each.line is not None and each.grams:
                 masses[each.name] = masses.get(each.name, 0.0) + each.grams
         return WeighOut(
             lines=tuple(Line(name, grams) for name, grams in masses.items()),
-            pickle=found.pickle, salt=found.salt, nitrite=found.nitrite, nitrate=found.nitrate,
-            needle_g=found.needle_g, ready=found.ready, notices=found.notices,
-            inside_c=found.inside_c,
+            pickle=checked.pickle, salt=checked.salt, nitrite=checked.nitrite,
+            nitrate=checked.nitrate, needle_g=checked.needle_g, ready=checked.ready,
+            notices=checked.notices,
+            inside_c=checked.inside_c,
         )  # fmt: skip
 
     @property

@@ -36,7 +36,7 @@ def check_with_offers(request: CheckRequest) -> CheckOut:
     """
     out, now, subject = _worked_out(request)
     before = Said(out.notices)
-    found = []
+    offers = []
     for each in candidates_of(subject, _written(request), now, subject.in_h or None, before.codes):
         changes = tuple(_of_a_check(change) for change in each.changes)
         try:
@@ -45,8 +45,8 @@ def check_with_offers(request: CheckRequest) -> CheckOut:
             continue
         lifts = before.lifted_by(Said(other.notices))
         if lifts:
-            found.append(Proposal(each.code, each.text, changes, now, after, lifts))
-    return replace(out, proposals=tuple(found))
+            offers.append(Proposal(each.code, each.text, changes, now, after, lifts))
+    return replace(out, proposals=tuple(offers))
 
 
 def _worked_out(request: CheckRequest) -> tuple[CheckOut, Figures, Checked]:

@@ -40,8 +40,8 @@ def mix_of(
     at = _steps_of(settled, steps)
     if asked.recipe is not None and asked.piece is not None:
         lines = lines_for(asked.recipe, asked.piece.mass_g, asked.people)
-        found = [part for each in lines for part in _parts(each, at)]
-        return (*found, *_to_the_pot(asked.recipe.liquid_to_pot, settled, at))
+        parts = [part for each in lines for part in _parts(each, at)]
+        return (*parts, *_to_the_pot(asked.recipe.liquid_to_pot, settled, at))
     by_aim = [] if sheet is None else [
         MixLine(None, "", line.name, line.grams, None, "g", None,
                 *_salt_of(line.name, None), "cure", at["cure"])
@@ -81,7 +81,7 @@ def with_its_lines(
     for each in mix_of(asked, settled, steps, None):
         if each.step is not None and each.goes != "cure":
             by_step.setdefault((each.step, each.goes), []).append(_thing_said(each))
-    found = []
+    saying = []
     for step in steps:
         words = step.text
         for goes, pattern in _PARTS.items():
@@ -90,8 +90,8 @@ def with_its_lines(
                 said = say(pattern, things=joined(", ", tuple(things)))
                 between = " " if str(words).endswith(".") else ". "
                 words = joined(between, (words, said)) if words else said
-        found.append(replace(step, text=words))
-    return found
+        saying.append(replace(step, text=words))
+    return saying
 
 
 _PARTS: dict[Goes, str] = {

@@ -111,7 +111,7 @@ def proposals_of(
     candidates = [*candidates_of(settled, written, figures_of(out), lasts_h, before.codes)]
     if "not-covered" in before.codes:
         candidates += _to_cover(asked, settled, written)
-    found = []
+    offers = []
     for each in candidates:
         try:
             changed = work_out(changed_by(asked, each.changes))
@@ -119,12 +119,12 @@ def proposals_of(
             continue
         lifts = before.lifted_by(Said(changed.notices))
         if lifts:
-            found.append(
+            offers.append(
                 Proposal(
                     each.code, each.text, each.changes, figures_of(out), figures_of(changed), lifts
                 )
             )
-    return tuple(found)
+    return tuple(offers)
 
 
 def with_offers(out: DishOut, proposals: tuple[Proposal, ...]) -> DishOut:

@@ -4,7 +4,7 @@ import re
 from dataclasses import dataclass
 from typing import Final
 
-from pantry_core.measures.quantity import NotAQuantity, leading_number
+from pantry_core.recipes.times import number_said
 from pantry_core.recipes.words import NUMBER_WORDS, OVERNIGHT, TIME_UNITS
 from pantry_core.text import say
 
@@ -68,14 +68,14 @@ def length_said(text: str) -> LengthWindow:
     >>> length_said("overnight").usual, length_said("12 to 16 h").usual
     (13.0, 14.0)
     """
-    found = _read(" ".join(text.split()))
-    if found is None or not 0 < found.usual <= MOST_H:
+    window = _read(" ".join(text.split()))
+    if window is None or not 0 < window.usual <= MOST_H:
         what = say(
             "“{text}” is no length of time; use something like 5 days, overnight or 12 to 16 h",
             text=text[:40],
         )
         raise NotALength(what)
-    return found
+    return window
 
 
 def _read(text: str) -> LengthWindow | None:
@@ -89,8 +89,8 @@ def _read(text: str) -> LengthWindow | None:
 
 def _counted(head: re.Match[str], rest: str) -> LengthWindow | None:
     """So many of a unit, a range of them, and what is added to them."""
-    low, unit = _value(head["low"]), _unit(rest)
-    high = low if head["high"] is None else _value(head["high"])
+    low, unit = number_said(head["low"]), _unit(rest)
+    high = low if head["high"] is None else number_said(head["high"])
     if low is None or high is None or unit is None or high < low:
         return None
     hours, end = unit
@@ -114,13 +114,13 @@ def _counted(head: re.Match[str], rest: str) -> LengthWindow | None:
 def _unit(rest: str) -> tuple[float, int] | None:
     """The hours of the unit that a text begins with, and where it ends."""
     for pattern, hours in ((_NIGHTS, 24.0), (_MINUTES, 1.0 / 60.0)):
-        found = pattern.match(rest)
-        if found:
-            return hours, found.end()
+        unit = pattern.match(rest)
+        if unit:
+            return hours, unit.end()
     for pattern, days in TIME_UNITS:
-        found = pattern.match(rest)
-        if found:
-            return 24.0 * days, found.end()
+        unit = pattern.match(rest)
+        if unit:
+            return 24.0 * days, unit.end()
     return None
 
 
@@ -136,14 +136,3 @@ def _spare_h(unit_h: float, count: float, total_h: float) -> float:
 
 def _around(hours: float, spare_h: float) -> LengthWindow:
     return LengthWindow(hours - spare_h, hours, hours + spare_h)
-
-
-def _value(said: str) -> float | None:
-    word = NUMBER_WORDS.get(" ".join(said.lower().split()))
-    if word is not None:
-        return word
-    try:
-        found = leading_number(said)
-    except NotAQuantity:
-        return None
-    return found[0] if found else None

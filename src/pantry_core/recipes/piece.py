@@ -74,9 +74,11 @@ def piece_said(text: str, cups: Cups = "us") -> PieceSaid:
     for line in text.splitlines():
         cut = _cut_in(line)
         if mass_g is None and cut is not None:
-            found = _MASS.search(line)
-            if found is not None:
-                mass_g = float(found["count"].replace(",", ".")) * _GRAMS[found["unit"][0].lower()]
+            weight = _MASS.search(line)
+            if weight is not None:
+                mass_g = (
+                    float(weight["count"].replace(",", ".")) * _GRAMS[weight["unit"][0].lower()]
+                )
         written = written or (line if cut else "")
     return PieceSaid(_cut_in(written), mass_g, _GROUND.search(written) is not None, title)
 

@@ -36,7 +36,7 @@ def days_in(text: str) -> tuple[float | None, str]:
         rest = text[found.end() :]
         for unit, days in TIME_UNITS:
             said = unit.match(rest)
-            low = _value(found["low"]) if said else None
+            low = number_said(found["low"]) if said else None
             if said is None or low is None:
                 continue
             high = float(found["high"]) if found["high"] else low
@@ -52,7 +52,12 @@ def days_in(text: str) -> tuple[float | None, str]:
     return None, text
 
 
-def _value(said: str) -> float | None:
+def number_said(said: str) -> float | None:
+    """A number in figures or in words, None where it is none.
+
+    >>> number_said("five"), number_said("2½"), number_said("soon")
+    (5.0, 2.5, None)
+    """
     word = NUMBER_WORDS.get(" ".join(said.lower().split()))
     if word is not None:
         return word

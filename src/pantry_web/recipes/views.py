@@ -1,5 +1,6 @@
 """Checking a recipe for a dish."""
 
+from collections.abc import Callable
 from typing import Any
 
 from django.contrib import messages
@@ -128,26 +129,29 @@ def _take(request: HttpRequest, view: Outlook, form: RecipeForm, read: ReadRecip
 @require_POST
 def take_proposal(request: HttpRequest, dish_id: int) -> HttpResponse:
     """Change the one thing of the recipe that a proposal changes."""
-    view = piece_outlook_of(request, dish_id)
-    try:
-        change_by_proposal(view, request.POST.get("code", ""))
-    except Refused as refused:
-        messages.error(request, str(refused))
-    else:
-        messages.success(request, gettext("Changed. Your recipe's own amount stands beside it."))
-    return redirect("weigh-up", dish_id)
+    code = request.POST.get("code", "")
+    done = gettext("Changed. Your recipe's own amount stands beside it.")
+    return _changed(request, dish_id, lambda view: change_by_proposal(view, code), done)
 
 
 @require_POST
 def as_written(request: HttpRequest, dish_id: int) -> HttpResponse:
     """Put a line of the recipe back to what is written."""
-    view = piece_outlook_of(request, dish_id)
+    line = request.POST.get("line", "")
+    done = gettext("Put back to what is written.")
+    return _changed(request, dish_id, lambda view: put_line_back(view, line), done)
+
+
+def _changed(
+    request: HttpRequest, dish_id: int, change: Callable[[Outlook], None], done: str
+) -> HttpResponse:
+    """Change the recipe of a dish, and say that it is done or why not."""
     try:
-        put_line_back(view, request.POST.get("line", ""))
+        change(piece_outlook_of(request, dish_id))
     except Refused as refused:
         messages.error(request, str(refused))
     else:
-        messages.success(request, gettext("Put back to what is written."))
+        messages.success(request, done)
     return redirect("weigh-up", dish_id)
 
 
