@@ -162,6 +162,9 @@ def _levels(answer):
 
 def _wrong_proposal(document, answer):
     """Each proposal alone does what it says; once all are taken no stop is left that has one."""
+    codes = [each["code"] for each in answer["proposals"]]
+    if len(set(codes)) < len(codes):
+        return f"one code for two offers: {codes}"
     for each in answer["proposals"]:
         after = dish_document(taken(document, each))
         was, now = (_levels(one) for one in (answer, after))

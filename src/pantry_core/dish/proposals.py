@@ -264,13 +264,16 @@ def _nitrite_share(line: RecipeLine) -> float:
 
 
 def _without_nitrate(written: Written) -> Iterator[Candidate]:
-    for at, line in _cure_lines(written):
-        if line.name == "curing-salt-2":
-            text = say("Take curing salt no. 1 in place of no. 2, as much of it.")
-            yield Candidate("no-nitrate", text, ({"line": at, "name": "curing-salt-1"},))
-        elif line.name == "saltpetre":
-            text = say("Leave the saltpetre out.")
-            yield Candidate("no-nitrate", text, ({"line": at, "grams": 0.0},))
+    lines = _cure_lines(written)
+    second = [at for at, line in lines if line.name == "curing-salt-2"]
+    saltpetre = [at for at, line in lines if line.name == "saltpetre"]
+    if second:
+        text = say("Take curing salt no. 1 in place of no. 2, as much of it.")
+        changes: list[Change] = [{"line": at, "name": "curing-salt-1"} for at in second]
+        yield Candidate("no-nitrate", text, tuple(changes))
+    if saltpetre:
+        text = say("Leave the saltpetre out.")
+        yield Candidate("no-saltpetre", text, tuple({"line": at, "grams": 0.0} for at in saltpetre))
 
 
 def _more_water(settled: Subject, written: Written) -> Iterator[Candidate]:
@@ -278,16 +281,17 @@ def _more_water(settled: Subject, written: Written) -> Iterator[Candidate]:
     mix, most = settled.judged.mix, SATURATION.value
     lacks_g = mix.salt * (1.0 - most) / most / JUST_WITHIN - mix.liquid_water
     if lacks_g > 0.0:
-        yield _added_water(written, lacks_g, say("so that all of the salt dissolves"))
+        why = say("so that all of the salt dissolves")
+        yield _added_water(written, "more-water", lacks_g, why)
 
 
-def _added_water(written: Written, lacks_g: float, why: Sentence) -> Candidate:
+def _added_water(written: Written, code: str, lacks_g: float, why: Sentence) -> Candidate:
     """The same with more water, which is added to the recipe in its own proportion."""
     recipe, made_g = written.recipe, lacks_g / written.check.used_share
     grows = 1.0 if recipe.for_g is None else written.check.meat.mass_g / recipe.for_g
     line = {"text": "", "name": "water", "amount": made_g / grows, "unit": "g", "goes": "cure"}
     text = say("Add {made_g} of water, {why}.", made_g=Grams(made_g, 0), why=why)
-    return Candidate("more-water", text, ({"add": line},))
+    return Candidate(code, text, ({"add": line},))
 
 
 def _not_raw_so_long(settled: Subject, lasts_h: float) -> Iterator[Candidate]:
@@ -298,15 +302,15 @@ def _not_raw_so_long(settled: Subject, lasts_h: float) -> Iterator[Candidate]:
     for limit in (limits.caution, limits.stop):
         hours = settled.in_h - (lasts_h - 24.0 * limit.value) - LEAST_H
         if LEAST_H <= hours < settled.in_h:
-            yield _for_hours(hours, say("It is raw no longer than {most} then.",
-                                        most=Days(limit.value)))  # fmt: skip
+            why = say("It is raw no longer than {most} then.", most=Days(limit.value))
+            yield _for_hours("shorter", hours, why)
             return
 
 
-def _for_hours(hours: float, why: Sentence) -> Candidate:
+def _for_hours(code: str, hours: float, why: Sentence) -> Candidate:
     lasts: Days | Hours = Days(hours / 24.0, 1) if hours > 48.0 else Hours(hours, 1)
     text = say("Let it lie {lasts}. {why}", lasts=lasts, why=why)
-    return Candidate("shorter", text, ({"field": "cure.days", "value": hours / 24.0},))
+    return Candidate(code, text, ({"field": "cure.days", "value": hours / 24.0},))
 
 
 def _lifted_sooner(settled: Subject) -> Iterator[Candidate]:
@@ -319,7 +323,8 @@ def _lifted_sooner(settled: Subject) -> Iterator[Candidate]:
     within = np.flatnonzero(edges <= JUST_WITHIN * SALTY_EDGE_PCT.value)
     if len(within) and LEAST_H <= float(hours[within[-1]]) < settled.in_h - LEAST_H / 2:
         why = say("Its outside is not too salty then.")
-        yield _for_hours(float(np.floor(hours[within[-1]] / LEAST_H) * LEAST_H), why)
+        sooner_h = float(np.floor(hours[within[-1]] / LEAST_H) * LEAST_H)
+        yield _for_hours("sooner", sooner_h, why)
 
 
 def _another_salt(written: Written) -> Iterator[Candidate]:
@@ -370,4 +375,5 @@ def _to_cover(asked: DishRequest, settled: Subject, written: Written) -> Iterato
         return
     lacks_ml = fitted(settled.judged, vessel).liquid_to_cover_ml - liquid_ml(settled.judged)
     if lacks_ml > 0.0:
-        yield _added_water(written, lacks_ml / JUST_WITHIN, say("so that it is covered"))
+        why = say("so that it is covered")
+        yield _added_water(written, "to-cover", lacks_ml / JUST_WITHIN, why)
