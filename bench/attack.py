@@ -2,9 +2,10 @@
 
 Run it with `bin/bench attack` (about an hour), or one part of it: `bin/bench attack kills`. Parts:
 kills, copies, crowd, forms, imports, drill, heavy, sync. How often each is done is set by KILLS,
-COPIES, PRESSES, FORMS, IMPORTS and RESTORES, how many feasts and dishes are looked at by LOOKED_AT.
-Each part prints a line of JSON, and whatever was
-lost, doubled or broken ends it with an error. The tests run it shortened.
+COPIES, PRESSES, FORMS, IMPORTS and RESTORES, how many feasts and dishes are looked at by LOOKED_AT,
+how many dishes the attacked feast has by DISHES, how many write at once by WRITERS. Each part
+prints a line of JSON, and whatever was lost, doubled or broken ends it with an error. The tests run
+it shortened.
 """
 
 import json
@@ -46,14 +47,13 @@ from pantry_web.kitchens.models import Cook, Kitchen
 from pantry_web.running.invariants import broken_of, broken_of_the_database
 
 DICE = random.Random(int(os.environ.get("DICE", "0")) or None)
-WRITERS = 10
 ENDS_WITHIN_S = 20.0
 """A worker that is still starting when its server is killed ends once it has started [s]."""
 TOKEN = "a" * 32
 DOCUMENTS = (demo.DUCK, demo.GOAT, demo.PICKLE, demo.TROUT)
 SIZE = {name: int(os.environ.get(name, usual)) for name, usual in (
     ("KILLS", 300), ("COPIES", 100), ("PRESSES", 300), ("FORMS", 10_000), ("IMPORTS", 500),
-    ("RESTORES", 5), ("LOOKED_AT", 5),
+    ("RESTORES", 5), ("LOOKED_AT", 5), ("DISHES", 40), ("WRITERS", 10),
 )}  # fmt: skip
 
 
@@ -110,11 +110,6 @@ class Server:
     def kill(self, *, whole):
         """End it at once: with its worker, or by itself, whose worker must then end."""
         (os.killpg if whole else os.kill)(self.process.pid, signal.SIGKILL)
-        self.process.wait()
-
-    def stop(self):
-        """Let it go home."""
-        self.process.terminate()
         self.process.wait()
 
     def left_over(self):
@@ -210,9 +205,10 @@ def all_holds():
 def kills():
     """Server and worker killed again and again under writers."""
     server, times = Server(), SIZE["KILLS"]
-    feast = a_feast("Killed", 40, timedelta(days=30))
+    feast = a_feast("Killed", SIZE["DISHES"], timedelta(days=30))
     server.start()
-    found = writers("kills", server, WRITERS, list(feast.dishes.values_list("pk", flat=True)))
+    dishes = list(feast.dishes.values_list("pk", flat=True))
+    found = writers("kills", server, SIZE["WRITERS"], dishes)
     left = 0
     for n in range(times):
         time.sleep(DICE.uniform(0.05, 1.0))
@@ -224,7 +220,7 @@ def kills():
         left += len(server.left_over())
         server.start()
     over(found)
-    server.stop()
+    server.kill(whole=True)
     lost, doubled = lost_and_doubled(found, database())
     answers = sum((each.answers for each in found), Counter())
     tell("kills", kills=times, acknowledged=sum(len(each.acknowledged) for each in found),
@@ -239,7 +235,9 @@ def copies():
     """The files as they are at an instant: everything is stopped, copied, and goes on."""
     server, lost, checked = Server(), 0, 0
     server.start()
-    found = writers("copies", server, WRITERS, [1])
+    found = writers("copies", server, SIZE["WRITERS"], [1])
+    while not any(each.acknowledged for each in found):
+        time.sleep(0.02)
     for _ in range(SIZE["COPIES"]):
         time.sleep(DICE.uniform(0.02, 0.5))
         os.killpg(server.process.pid, signal.SIGSTOP)
@@ -256,7 +254,7 @@ def copies():
         lost += sum(not there[note] for note in before)
         checked += len(before)
     over(found)
-    server.stop()
+    server.kill(whole=True)
     tell("copies", copies=SIZE["COPIES"], acknowledged_before=checked, lost=lost)
     assert not lost
 
@@ -273,21 +271,22 @@ def a_feast(name, dishes, later):
 
 
 def crowd():
-    """Twenty people tick on one feast of forty dishes while its plan is worked out."""
-    feast = a_feast("Forty", 40, timedelta(days=60))
+    """Half as many people as dishes tick on one feast while its plan is worked out."""
+    people = SIZE["DISHES"] // 2
+    feast = a_feast("Crowded", SIZE["DISHES"], timedelta(days=60))
     server, cookie = Server(), a_session()
     server.start()
     server.ask("GET", f"/feasts/{feast.pk}/", cookie=cookie)
     lasted, answers, lock = [], Counter(), threading.Lock()
     dishes = list(feast.dishes.values_list("pk", flat=True))
-    each_presses = max(SIZE["PRESSES"] // 20, 1)
+    each_presses = max(SIZE["PRESSES"] // people, 1)
 
     def press(number):
         dice = random.Random(number)
         for n in range(each_presses):
             time.sleep(dice.uniform(0.5, 1.5))  # a thumb, not a machine
             fields = {"note": f"writer {number} of crowd, note {n}", "once": str(uuid4())}
-            path = f"/dishes/{dishes[(2 * number + n % 2) % 40]}/rounds/note/"
+            path = f"/dishes/{dishes[(2 * number + n % 2) % len(dishes)]}/rounds/note/"
             if n == 0:
                 path, fields = path.replace("note/", "begin/buy/"), {"once": str(uuid4())}
             begin = time.perf_counter()
@@ -298,12 +297,12 @@ def crowd():
             if n % 3 == 0:  # two phones, or a thumb that slips
                 server.ask("POST", path, fields, cookie)
 
-    threads = [threading.Thread(target=press, args=(n,)) for n in range(20)]
+    threads = [threading.Thread(target=press, args=(n,)) for n in range(people)]
     for each in threads:
         each.start()
     for each in threads:
         each.join()
-    server.stop()
+    server.kill(whole=True)
     doubled = [note for note, times in notes_in(database()).items() if times > 1]
     bought = Event.objects.filter(dish__in=dishes, what="step-ended", step_key="buy")
     late = sorted(lasted)[int(0.95 * len(lasted))]
@@ -311,7 +310,7 @@ def crowd():
          p95_ms=round(1000 * late), doubled=len(doubled), bought=bought.count(),
          answers={str(status): count for status, count in answers.items()})  # fmt: skip
     assert (doubled, set(answers)) == ([], {302})
-    assert bought.count() == bought.values("dish").distinct().count() == 20
+    assert bought.count() == bought.values("dish").distinct().count() == people
     all_holds()
 
 
@@ -529,7 +528,7 @@ def drill():
     """Copies taken under load, put back elsewhere, and compared row by row."""
     server = Server()
     server.start()
-    found = writers("drill", server, WRITERS, [1])
+    found = writers("drill", server, SIZE["WRITERS"], [1])
     compared, lasted = 0, []
     with tempfile.TemporaryDirectory() as folder:
         for n in range(SIZE["RESTORES"]):
@@ -547,7 +546,7 @@ def drill():
             assert all(there[note] == 1 for note in before), "a note is not in the copy"
             compared += same_rows(elsewhere / database().name)
     over(found)
-    server.stop()
+    server.kill(whole=True)
     tell("drill", copies=SIZE["RESTORES"], rows_compared=compared,
          longest_s=round(max(lasted), 2))  # fmt: skip
 
@@ -599,7 +598,7 @@ def heavy():
         slowed[name] = round(p95_of(server, page, cookie) / alone, 2)
         is_over.set()
         asking.join()
-    server.stop()
+    server.kill(whole=True)
     tell("heavy", alone_p95_ms=round(1000 * alone), times_as_long=slowed)
 
 

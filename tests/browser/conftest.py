@@ -63,10 +63,14 @@ def until(page, expression):
     pytest.fail(f"never: {expression}")
 
 
+VIOLATIONS = """axe.run({resultTypes: ['violations'], preload: false}).then(({violations}) =>
+  violations.map((rule) => [rule.id, rule.nodes.map((node) => node.html.slice(0, 80))]))"""
+
+
 def complaints_of(page):
     """What axe finds wrong with the page that is open: each rule with where it is broken."""
-    found = Axe().run(page, options={"resultTypes": ["violations"]}).response["violations"]
-    return [(rule["id"], [node["html"][:80] for node in rule["nodes"]]) for rule in found]
+    page.evaluate(Axe().axe_script)
+    return page.evaluate(VIOLATIONS)
 
 
 def sign_in(page, address):

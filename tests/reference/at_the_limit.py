@@ -1,10 +1,12 @@
 """Dishes just within each limit of the rules sheet and just beyond it: pairs with their sources.
 
 A row says how the dish is made, and how far it is within or beyond (a few parts in a hundred of the
-limit). Hours that the models tell are found by halving, against the limit as a literal.
+limit). Hours that the models tell are found by halving, against the limit as a literal. A document
+is made when it is first wanted.
 """
 
 from collections.abc import Callable, Iterator
+from functools import cache, partial
 
 from scipy.optimize import brentq
 
@@ -12,8 +14,8 @@ from pantry_core.formats.operations import dish_document, heat_document
 
 USDA, CODE = "USDA (from memory)", "FDA Food Code (from memory)"
 PRACTICE = "common practice"
-Case = tuple[str, dict, str, str | None, str]
-"""Name, document, code, the level that it must have, None for none, and the source."""
+Case = tuple[str, Callable[[], dict], str, str | None, str]
+"""Name, what makes the document, code, the level that it must have, None for none, the source."""
 
 
 def made(cut, mass_g=2000, method="none", *, piece=None, house=None, heat=None, customs=None,
@@ -60,8 +62,8 @@ def halved(make: Callable[[float], dict], tell: Callable[[dict], float], wanted:
 
 def pair(name, make, limit, code, level, source, *, off=0.02, under=None) -> Iterator[Case]:
     """The case within a limit and the one beyond it; `under` is the level within."""
-    yield f"{name}, within", make(limit * (1 - off)), code, under, source
-    yield f"{name}, beyond", make(limit * (1 + off)), code, level, source
+    yield f"{name}, within", cache(partial(make, limit * (1 - off))), code, under, source
+    yield f"{name}, beyond", cache(partial(make, limit * (1 + off))), code, level, source
 
 
 def turned(cases: Iterator[Case]) -> Iterator[Case]:
@@ -443,7 +445,8 @@ def went_in() -> Iterator[Case]:
     belly = made("belly-skinless", 2000, "dry-cure", curing_salt="cure-1", ingoing_ppm=150)
     half = {"what": "put-in", "step": "cure", "at": "2027-03-01T08:00", "mass_g": 1000}
     yield (
-        "half of the meat on the whole cure", belly | {"facts": [half], "now": "2027-03-01T09:00"},
+        "half of the meat on the whole cure",
+        lambda: belly | {"facts": [half], "now": "2027-03-01T09:00"},
         "nitrite-over", "stop", "9 CFR 424.22(b), 200 ppm (from memory)",
     )  # fmt: skip
 
@@ -459,8 +462,8 @@ def cases() -> Iterator[Case]:
 
 def wrong(case: Case) -> str | None:
     """What a case is judged otherwise than it must be, None where it is right."""
-    name, document, code, level, _ = case
-    levels = [each["level"] for each in dish_document(document)["notices"] if each["code"] == code]
+    name, make, code, level, _ = case
+    levels = [each["level"] for each in dish_document(make())["notices"] if each["code"] == code]
     order = ("stop", "caution", "note")
     found = min(levels, key=order.index, default=None)
     return None if found == level else f"{name}: {found}, not {level}"

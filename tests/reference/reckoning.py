@@ -163,7 +163,7 @@ def random_meat(dice: random.Random) -> dict:
         "will_be": dice.choice([None, None, "bacon", "raw", "smoked"]),
         "storage": dice.choice(["meal", "air", "vacuum"]),
         "water_share": dice.choice([None, dice.uniform(0.4, 0.95)]),
-        "sodium_mg": dice.choice([None, None, None, dice.uniform(40, 900)]),
+        "sodium_mg": dice.choice([None, None, dice.uniform(130, 170), dice.uniform(40, 900)]),
     }
     if kind == "game":
         meat |= {"wild": dice.choice([None, "deer", "other"])}
@@ -211,7 +211,8 @@ def near_a_limit(dice: random.Random) -> dict:
     document = {"profile": "us", "meat": meat, "temperature_c": 4.0, "target_salt_pct": 2.0}
     if dice.random() < 0.3:
         return document | _of_long_cures_and_sauces(meat, dice)
-    case = dice.choice(["timed", "smoked", "smoked-cured", "ground", "bacon", "bacon", "bird"])
+    often = ["bacon", "bacon", "bird", "bird"]
+    case = dice.choice(["timed", "smoked", "smoked-cured", "ground", *often])
     if case == "timed":
         return document | {
             "method": "strong-brine", "water_g": 1500.0, "brine_salt_pct": dice.uniform(5, 14),

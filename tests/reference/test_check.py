@@ -5,6 +5,8 @@ import random
 import pytest
 
 from pantry_core.formats.operations import check_document, weigh_document
+from pantry_core.mixes.check import check
+from pantry_core.mixes.recipe import CheckRequest
 from pantry_core.rules.ingredients import INGREDIENTS, SODIUM
 from tests.reference.limits import JUDGED, TooNear, judged
 from tests.reference.recipes import (
@@ -43,16 +45,16 @@ def test_recipes_in_cups_agree_with_the_reckoning():
 
 def disagreement(document) -> str | None:
     """What `check` and the reckoning disagree about, None where they agree or cannot tell."""
-    mix, answer = reckon_mix(document), check_document(document)
+    mix, answer = reckon_mix(document), check(CheckRequest.model_validate(document))
     try:
         wanted = judged(as_asked(document, mix), mix)
     except TooNear:
         return None
-    codes = {(each["code"], each["level"]) for each in answer["notices"]}
+    codes = {(each.code, each.level) for each in answer.notices}
     got = (
-        {name: answer["nitrite"][name] for name in wanted["counts"]},
-        answer["nitrite"]["verdict"], answer["nitrate"]["verdict"], answer["nitrate"]["limit_ppm"],
-        answer["inside_c"], {each for each in codes if each[0] in JUDGED},
+        {name: getattr(answer.nitrite, name) for name in wanted["counts"]},
+        answer.nitrite.verdict, answer.nitrate.verdict, answer.nitrate.limit_ppm,
+        answer.inside_c, {each for each in codes if each[0] in JUDGED},
     )  # fmt: skip
     asked = (
         {name: pytest.approx(ppm, abs=0.05) for name, ppm in wanted["counts"].items()},

@@ -1,6 +1,7 @@
 """The demo kitchen, a cook who is signed in, and a stranger."""
 
 import functools
+import inspect
 import re
 import sqlite3
 from contextlib import closing
@@ -134,6 +135,17 @@ def routes(resolver=None):
             yield from routes(each)
         elif isinstance(each, URLPattern):
             yield each
+
+
+def is_page(route):
+    """Whether an address is one to look at, not only one to post to."""
+    view = route.callback
+    while view is not None:
+        methods = inspect.getclosurevars(view).nonlocals.get("request_method_list")
+        if methods is not None and "GET" not in methods:
+            return False
+        view = getattr(view, "__wrapped__", None)
+    return True
 
 
 def pass_gate(cook, dish):

@@ -12,7 +12,8 @@ START = (
 )
 SHORT = {
     "imports": {"IMPORTS": 2},
-    "kills": {"KILLS": 1}, "copies": {"COPIES": 2}, "crowd": {"PRESSES": 20},
+    "kills": {"KILLS": 1, "DISHES": 16}, "copies": {"COPIES": 2, "WRITERS": 4},
+    "crowd": {"PRESSES": 16},
     "drill": {"RESTORES": 1}, "forms": {"FORMS": 20, "LOOKED_AT": 1},
 }  # fmt: skip
 """What is brought in is looked at first, while every plan is as it was."""

@@ -21,7 +21,7 @@ from pantry_web.feasts.models import Dish, Feast, Mishap
 from pantry_web.kitchens.models import Cook
 from pantry_web.running.messages import messages
 from tests.web import pseudo
-from tests.web.conftest import routes
+from tests.web.conftest import is_page, routes
 from tests.web.texts import Texts
 
 BANNED = (
@@ -79,6 +79,9 @@ OF_THE_HOUSE = {
 """Pages that show nothing of any feast: the same in every state, and looked at in two."""
 
 
+PAGES = [route for route in routes() if is_page(route)]
+
+
 def pages(kitchen, only=None, some=None, *, with_house=True, with_feast=True):
     """Every page of a kitchen, or of a dish and its feast, from the table of all addresses.
 
@@ -95,7 +98,7 @@ def pages(kitchen, only=None, some=None, *, with_house=True, with_feast=True):
             {"thing": "vessel", "thing_id": each.pk} for each in kitchen.vessels.all()[:1]
         ],
     }
-    for route in routes():
+    for route in PAGES:
         if route.name in LEAVES or (route.name in OF_THE_HOUSE and not with_house):
             continue
         for known in of.get(frozenset(route.pattern.converters), ()):

@@ -5,10 +5,12 @@ rows.
 """
 
 import json
+import shutil
 import sqlite3
 import sys
 from dataclasses import asdict
 from pathlib import Path
+from zlib import crc32
 
 import django
 
@@ -29,7 +31,9 @@ from pantry_web.planning.solving import work_out_plan  # noqa: E402
 from pantry_web.running.invariants import broken_of  # noqa: E402
 from tests.web.test_words import pages  # noqa: E402
 
-FOR_POSTS, OF_NO_PIECE = 405, 404
+OF_NO_PIECE = 404
+FEW_DISHES, PART = 2, 3
+"""Of a kitchen with few dishes all pages are looked at, else of its dishes' pages a third."""
 
 
 def connect(name):
@@ -38,10 +42,16 @@ def connect(name):
     connection.settings_dict["NAME"] = settings.DATA / f"{name}.sqlite3"
 
 
-def fill(earlier):
-    """Bring the empty database to the earlier migrations, and insert the rows."""
+def fill(name, earlier):
+    """Bring the empty database on to the earlier migrations; insert the rows into a copy of it.
+
+    The databases come in the order of their age: the empty one only goes on.
+    """
+    connect("empty")
     MigrationExecutor(connection).migrate(list(earlier["migrations"].items()))
-    connection.close()
+    empty = connection.settings_dict["NAME"]
+    connect(name)
+    shutil.copy(empty, connection.settings_dict["NAME"])
     with sqlite3.connect(connection.settings_dict["NAME"]) as database:  # in whatever order
         for table, content in earlier["tables"].items():
             marks = ",".join("?" * len(content["columns"]))
@@ -52,10 +62,14 @@ def fill(earlier):
 def unanswered(kitchen, client):
     """The pages that do not answer, each with its status; a side job has no page of a piece."""
     jobs = [f"/dishes/{each.pk}/" for each in Dish.objects.all() if "job" in each.document]
+    looks_at_all = Dish.objects.count() <= FEW_DISHES
     for path in pages(kitchen):
+        of_dish = path.startswith("/dishes/")
+        if of_dish and not looks_at_all and crc32(path.encode()) % PART:
+            continue
         status = client.get(path).status_code
         is_none = status == OF_NO_PIECE and any(path.startswith(each) for each in jobs)
-        if status >= 400 and status != FOR_POSTS and not is_none:
+        if status >= 400 and not is_none:
             yield f"{path}: {status}"
 
 
@@ -90,9 +104,8 @@ def main():
 
 def said_by(path):
     """What a database says once it is migrated; it stays in the data folder, under its name."""
-    connect(path.stem)
     forget()
-    fill(json.loads(path.read_text()))
+    fill(path.stem, json.loads(path.read_text()))
     call_command("migrate", verbosity=0)
     told = {"dishes": {}, "plans": {}, "routes": list(KeptRoute.objects.values("name", "steps"))}
     for feast in Feast.objects.select_related("kitchen"):
