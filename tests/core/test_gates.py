@@ -3,6 +3,7 @@
 import pytest
 
 from pantry_core.formats.operations import dish_document
+from pantry_core.formats.reading import WrongInput
 from tests.core.dishes import dish
 
 
@@ -59,6 +60,30 @@ def test_carved_below_its_temperature_is_a_stop_and_unread_a_caution():
     assert "not-read" in codes(roasting(carved), "caution")
     done = roasting(read("10:50", 75.0), carved)
     assert not {"not-done", "not-read"} & {*codes(done, "stop"), *codes(done, "caution")}
+
+
+def test_what_is_taken_out_early_is_read_again_after_its_rest():
+    # 74 °C for poultry (USDA, from memory); a roast of over a kilogram climbs 6 °C (practice)
+    early = {"heat": {"way": "roast", "take_out_c": 71.0}}
+    out = at("11:00", "step-started", "stand")
+    again = [read("11:20", 70.5, "stand"), read("11:20", 75.0, "stand")]
+    assert codes(roasting(**early), "note").count("climbs") == 1
+    assert roasting(read("10:55", 71.0), **early)["gate"]["is_open"]
+    assert not roasting(read("10:55", 70.0), **early)["gate"]["is_open"]
+    unread = roasting(read("10:55", 71.0), out, now="11:15", **early)
+    assert "read-again" in codes(unread, "caution")
+    assert (unread["gate"]["goal_c"], unread["gate"]["may_pass"]) == (74.0, True)
+    for reading, told in zip(again, ("not-done", None), strict=True):
+        answer = roasting(read("10:55", 71.0), out, reading, now="11:30", **early)
+        assert [each for each in codes(answer, "stop") if each == "not-done"] == [told] * bool(told)
+        assert "read-again" not in codes(answer, "caution")
+
+
+@pytest.mark.parametrize(("way", "take_out_c"), [("roast", 76.0), ("braise", 70.0)])
+def test_taking_it_out_by_no_temperature_is_an_error(way, take_out_c):
+    cut = "duck-leg" if way == "braise" else "chicken"
+    with pytest.raises(WrongInput, match="take_out_c"):
+        answered(cut=cut, mass=900, heat={"way": way, "take_out_c": take_out_c})
 
 
 def test_a_lower_temperature_that_is_held_opens_what_was_needled():

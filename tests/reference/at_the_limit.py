@@ -322,8 +322,8 @@ def hot() -> Iterator[Case]:
     """How hot the thickest part must be."""
     for name, document, limit, source in (
         ("a loin", made("pork-loin"), 63, USDA),
-        ("a pricked loin", made("pork-loin", piece={"treatment": ["pricked"]},
-                                edits=gone("stand")), 68, f"{CODE}, 3-401.11"),
+        ("a pricked loin", made("pork-loin", piece={"treatment": ["pricked"]}), 68,
+         f"{CODE}, 3-401.11"),
         ("a meat loaf", made("brisket", piece={"form": "ground"}), 71, USDA),
         ("a chicken", made("chicken"), 74, USDA),
         ("a stuffed loin", made("pork-loin", piece={"form": "stuffed"}), 74, f"{CODE}, 3-401.11"),
@@ -332,12 +332,18 @@ def hot() -> Iterator[Case]:
         ("wild boar", made("venison", piece={"wild": "other"}), 74, f"{CODE}, 3-401.11"),
         ("a rabbit", made("rabbit"), 71, USDA),
     ):  # fmt: skip
-        step = next(each["id"] for each in dish_document(document)["steps"]
+        at_once = edited(document, *gone("stand"))  # no rest in which it still climbs
+        step = next(each["id"] for each in dish_document(at_once)["steps"]
                     if "inside_c" in (each["until"] or {}))  # fmt: skip
         yield from turned(pair(
             f"{name} until {limit} °C",
-            lambda c, d=document, s=step: edited(d, {"step": s, "until": {"inside_c": c}}), limit,
+            lambda c, d=at_once, s=step: edited(d, {"step": s, "until": {"inside_c": c}}), limit,
             "not-done", None, source, off=0.012, under="stop"))  # fmt: skip
+    for name, mass_g, climbs in (("a large bird", 3000, 6), ("a small one", 900, 3)):
+        yield from turned(pair(
+            f"{name}, taken out early", lambda c, m=mass_g: made(
+                "chicken", m, heat={"way": "roast", "take_out_c": c}), 74 - climbs,
+            "not-done", None, PRACTICE, off=0.002, under="stop"))  # fmt: skip
 
 
 def fish() -> Iterator[Case]:

@@ -99,7 +99,22 @@ class Walk:
                 found[i] = None
         if found and all(each is None for each in found.values()):
             return self._by_the_model(found)
-        return {i: each or (0, 0) for i, each in found.items()}
+        return self._with_its_climb({i: each or (0, 0) for i, each in found.items()})
+
+    def _with_its_climb(self, found):
+        """The last heat with the rest after it: 6 °C are counted on, 3 below 1 kg (practice)."""
+        last, end = max(found, default=0), len(self.steps) - 1
+        if not found or last >= end - 1 or found[last][0] >= max(self.answer["safe_c"] or 0, 60):
+            return found
+        if self.facts.get("left_heat") or not (self.steps[last]["until"] or {}):
+            return found
+        out, rested = (self.heat(self.as_stages(i)) for i in (last + 1, end))
+        begins = out["hours"][-1] - 1e-6
+        pairs = zip(rested["hours"], rested["inside_c"], strict=True)
+        hottest = max(celsius for hour, celsius in pairs if hour >= begins)
+        piece_g = self.piece["mass_g"] / self.piece.get("count", 1)
+        climbs = min(hottest, found[last][0] + (6 if piece_g >= 1000 else 3))
+        return found | {last: tuple(max(edge, climbs) for edge in found[last])}
 
     def _by_the_model(self, found):
         """What goes on until nothing, by the `heat` document; its edges are not told there."""
@@ -543,6 +558,8 @@ def _hot_enough(walk):
     if walk.facts.get("left_heat"):
         if not celsius:
             return {("not-read", "caution")} if walk.answer["needs_figure"] else set()
+        if safe - 6 <= celsius[-1] < safe - 0.05:
+            raise TooNear  # it may climb to it: judged in cases of their own
         return {("not-done", "stop")} if celsius[-1] < safe - 0.05 else set()
     if not walk.reached:
         return {("fish-not-cooked" if walk.kind == "fish" else "not-cooked", "stop")}

@@ -80,6 +80,7 @@ def cooking_of(asked: DishRequest, settled: Settled, customs: Customs) -> Cook:
         count=piece.meat.count,
         doubt=thickness_doubt(piece),
         goal_c=done.rule.value if done.rule else None,
+        take_out_c=_taken_out_early(asked.heat.take_out_c, done),
         hold_min=hold_min,
         medium_c=asked.heat.medium_c,
         edited=tuple(
@@ -95,6 +96,22 @@ def cooking_of(asked: DishRequest, settled: Settled, customs: Customs) -> Cook:
         pace=tuple(asked.house.learnt.hours.items()),
     )
     return Cook(cooking, done)
+
+
+def _taken_out_early(take_out_c: float | None, done: Doneness) -> float | None:
+    """When it leaves the heat, where that is before it is done [°C].
+
+    Raises: WrongDish for more than what it has to reach.
+    """
+    if take_out_c is None or done.rule is None:
+        return None
+    if take_out_c > done.rule.value:
+        what = say(
+            "it has to reach {goal_c}; take it out at that or at less",
+            goal_c=Celsius(done.rule.value),
+        )
+        raise WrongDish((("heat.take_out_c", what),))
+    return take_out_c if take_out_c < done.rule.value else None
 
 
 def _refuse_medium(heat: Heat, medium_c: float | None) -> None:

@@ -210,7 +210,10 @@ def _least_c(step: DishStep, steps: Sequence[DishStep], cook: Cook) -> float | N
     """What a piece may not be colder than when it leaves the heat, whatever was asked [°C]."""
     gated = [each for each in steps if each.kind == "cook" and each.until]
     measured = [each for each in gated if not (each.until or {}).keys() <= {"look"}]
-    return cook.done.safe_c if step in (measured or gated)[-1:] else None
+    if step not in (measured or gated)[-1:]:
+        return None
+    out_c, safe_c = cook.cooking.take_out_c, cook.done.safe_c
+    return safe_c if out_c is None or safe_c is None else min(out_c, safe_c)
 
 
 def _gate(known: Known, holds: str | None, least_c: float | None) -> Gate:
@@ -236,7 +239,12 @@ def _gate(known: Known, holds: str | None, least_c: float | None) -> Gate:
 
 
 def _may_pass(known: Known, least_c: float | None, *, by_feel: bool) -> bool:
-    """Whether it may go on before it is as the cook wanted it: hot enough, or not by feel alone."""
+    """Whether it may go on before it is as the cook wanted it: hot enough, or not by feel alone.
+
+    The rest of what was taken out early may end without a reading, which is then said.
+    """
+    if known.step.medium is None and "inside_c" in (known.step.until or {}):
+        return known.read_c is None
     if least_c is None:
         return False
     if known.read_c is None:

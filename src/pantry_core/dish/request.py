@@ -173,11 +173,16 @@ class CureAsked(Document):
 
 
 class HeatAsked(Document):
-    """How it is cooked: the way, its oven, pot or fire [°C], how hot inside by choice [°C]."""
+    """How it is cooked: the way, and its oven, pot or fire [°C].
+
+    `inside_c` is what the thickest part has to reach by the cook's choice, `take_out_c` when it
+    leaves the heat, to climb to that while it rests [°C].
+    """
 
     way: HeatName | None = None
     medium_c: Annotated[float, Field(ge=0, le=600)] | None = None
     inside_c: Annotated[float, Field(ge=40, le=100)] | None = None
+    take_out_c: Annotated[float, Field(ge=40, le=100)] | None = None
     vegetables: bool = False
 
 

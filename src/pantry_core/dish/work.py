@@ -122,6 +122,7 @@ def worked(asked: DishRequest) -> Worked:
     cook = cooking_of(asked, settled, _customs(asked, piece))
     settled = replace(settled, judged=replace(settled.judged, inside=cook.done.rule))
     way = _route(asked, settled, cook.cooking)
+    _refuse_no_taking_out(asked, way)
     steps, told = edited(_steps(way, settled, asked), asked.edits)
     at_the_heat = _as_at_the_heat(settled, steps)
     if at_the_heat is not settled:
@@ -203,6 +204,14 @@ def _refuse_misfits(asked: DishRequest, piece: Prepared) -> None:
         wrongs.append(("cure.method", "a needle is for meat; use a quick pickle"))
     if wrongs:
         raise WrongDish(tuple(wrongs))
+
+
+def _refuse_no_taking_out(asked: DishRequest, way: Route) -> None:
+    """Refuse a temperature to take it out at, where it leaves the heat by something else."""
+    by_probe = any("inside_c" in (each.until or {}) for each in way.steps if each.kind == "cook")
+    if asked.heat.take_out_c is not None and not by_probe:
+        what = "it does not leave the heat by its temperature; leave this out"
+        raise WrongDish((("heat.take_out_c", what),))
 
 
 def _customs(asked: DishRequest, piece: Prepared) -> Customs:

@@ -74,13 +74,20 @@ class Stay:
 class Heated:
     """How hot the slowest point gets in a stay at the heat [°C].
 
-    `is_read`: a probe told it; `is_certain`: the stay goes on until it is so hot, or was read.
+    `is_read`: a probe told it; `is_certain`: the stay goes on until it is so hot, or was read;
+    `climbs_c` how much it still climbs while it rests after the last heat [°C].
     """
 
     step: str
     reaches: Band
     is_read: bool
     is_certain: bool
+    climbs_c: float = 0.0
+
+    @property
+    def hottest(self) -> Band:
+        """How hot it gets by this heat, the rest after it included [°C]."""
+        return Band(self.reaches.low + self.climbs_c, self.reaches.high + self.climbs_c)
 
 
 @dataclass(frozen=True)
@@ -116,8 +123,8 @@ class History:
     to the hours out of the cold [h], `is_hot` whether some of it was in a hot kitchen,
     `warm_after_h` what they add after the heat [h]; `fridge_read_c` is what was read last
     where it lies in the cold [°C]. `went_in_g` is the weight of the
-    piece that was put in [g]. `read_at_heat` is what the probe read at the heat,
-    counted from what happened first [h, °C].
+    piece that was put in [g]. `read_at_heat` is what the probe read at the heat, `read_after` what
+    it read after it, counted from what happened first [h, °C].
     """
 
     stays: tuple[Stay, ...]
@@ -131,6 +138,7 @@ class History:
     fridge_read_c: float | None = None
     went_in_g: float | None = None
     read_at_heat: tuple[Reading, ...] = ()
+    read_after: tuple[Reading, ...] = ()
     has_left_the_heat: bool = False
 
     def before_the_heat(self) -> Iterator[Stay]:

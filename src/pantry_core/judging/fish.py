@@ -61,7 +61,7 @@ def _is_cooked_through(case: Case) -> bool:
     heated = case.history.heated
     if case.is_eaten_raw or not heated:
         return not case.is_eaten_raw
-    return max(each.reaches.low for each in heated) >= KILLS_PARASITES_C.value
+    return max(each.hottest.low for each in heated) >= KILLS_PARASITES_C.value
 
 
 def is_frozen_enough(case: Case) -> bool:

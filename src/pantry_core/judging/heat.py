@@ -1,11 +1,13 @@
 """Whether the heat is enough, and whether it comes quickly enough."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
+from math import ceil
 
 import numpy as np
 
 from pantry_core.conduction.shells import Vector
 from pantry_core.heat.doneness import WARM_FROM_C, WARM_TO_C, hold_needed_min
+from pantry_core.heat.forecast import Reading
 from pantry_core.history.stays import Trace
 from pantry_core.judging.case import Case
 from pantry_core.judging.readings import JUST_AS_HOT, coolest_spot, is_held
@@ -58,7 +60,21 @@ def _as_it_was_read(case: Case, safe_c: float) -> Iterator[Notice]:
             yield notice("caution", "not-read", text, _PRACTICE)
         return
     read_c = coolest_spot(read) or 0.0
-    if read_c < safe_c - JUST_AS_HOT and not is_held(read, safe_c):
+    if read_c >= safe_c - JUST_AS_HOT or is_held(read, safe_c):
+        return
+    climbs_to_c = read_c + max((each.climbs_c for each in case.history.heated), default=0.0)
+    rested_c = _hottest_read(case.history.read_after)
+    if rested_c is None and climbs_to_c >= safe_c - JUST_AS_HOT:
+        text = say(
+            "Taken out at {read_c}, it climbs to {climbs_to} or more while it rests. Read it again "
+            "before you carve: {safe_c} is what it needs.",
+            read_c=Celsius(read_c),
+            climbs_to=Celsius(climbs_to_c, 0),
+            safe_c=Celsius(safe_c),
+        )
+        yield notice("caution", "read-again", text, _PRACTICE)
+    elif rested_c is None or rested_c < safe_c - JUST_AS_HOT:
+        read_c = max(read_c, rested_c or 0.0)
         text = say(
             "{read_c} of {safe_c} when it was taken from the heat: back to the heat "
             "until the probe says so.",
@@ -68,10 +84,19 @@ def _as_it_was_read(case: Case, safe_c: float) -> Iterator[Notice]:
         yield notice("stop", "not-done", text, _PRACTICE)
 
 
+def _hottest_read(readings: Sequence[Reading]) -> float | None:
+    """The hottest that its coolest spot was read in its rest [°C]."""
+    spots = [coolest_spot(readings[: i + 1]) or 0.0 for i in range(len(readings))]
+    return max(spots, default=None)
+
+
 def _as_it_is_meant(case: Case, safe_c: float) -> Iterator[Notice]:
     hottest = max(case.history.heated, key=lambda each: (each.reaches.low, each.reaches.high))
     quickest = max(each.reaches.high for each in case.history.heated)
     if hottest.reaches.low >= safe_c - JUST_AS_HOT or _is_held(case, safe_c):
+        return
+    if hottest.is_certain and hottest.climbs_c:
+        yield from _as_it_climbs(hottest.reaches.low, hottest.hottest.low, safe_c)
         return
     if is_held(case.history.read_at_heat, safe_c):
         return
@@ -91,6 +116,31 @@ def _as_it_is_meant(case: Case, safe_c: float) -> Iterator[Notice]:
         "let it go on until the probe says so.",
         reaches=Celsius(quickest, 0),
         safe_c=Celsius(safe_c),
+    )
+    yield notice("stop", "not-done", text, _PRACTICE)
+
+
+def _as_it_climbs(out_c: float, climbs_to_c: float, safe_c: float) -> Iterator[Notice]:
+    """Of what is taken out early: whether its rest brings it to what it needs."""
+    said = {
+        "out": Celsius(out_c),
+        "climbs_to": Celsius(climbs_to_c, 0),
+        "safe_c": Celsius(safe_c),
+    }
+    if climbs_to_c >= safe_c - JUST_AS_HOT:
+        text = say(
+            "Taken out at {out}, it climbs to {climbs_to} or more while it rests. Read it again "
+            "before you carve: {safe_c} is what it needs.",
+            **said,
+        )
+        yield notice("note", "climbs", text, _PRACTICE)
+        return
+    enough_c = ceil(out_c + safe_c - climbs_to_c - JUST_AS_HOT)
+    text = say(
+        "Taken out at {out}, count on no more than {climbs_to} after its rest; {safe_c} is what it "
+        "needs. Take it out at {enough}.",
+        enough=Celsius(min(float(enough_c), safe_c)),
+        **said,
     )
     yield notice("stop", "not-done", text, _PRACTICE)
 

@@ -85,6 +85,7 @@ QUESTIONS: tuple[Question, ...] = (
     Question("hot enough", (
         inside.INTACT, inside.NOT_INTACT, inside.GROUND, inside.POULTRY, inside.STUFFED,
         inside.FISH, inside.WILD_DEER, inside.OTHER_GAME, inside.RABBIT,
+        heat_rules.CLIMB_LARGE_C, heat_rules.CLIMB_SMALL_C,
     ), heated_enough),
     Question("from 10 to 54 in time", (
         smoke.WARMING_H, smoke.UNCURED_WARMING_H, smoke.WARMING_STOP_H, doneness.WARM_FROM_C,

@@ -88,6 +88,12 @@ def _done(cooking: Cooking, judged: Judged, stage: HeatStage) -> str:
         held = say(
             ", held there for {smoked_fish_min}", smoked_fish_min=Minutes(SMOKED_FISH_MIN.value)
         )
+    if cooking.take_out_c is not None:
+        return say(
+            "Take it out at {take_out_c} in the thickest part, to come to {goal_c} while it rests",
+            take_out_c=Celsius(cooking.take_out_c),
+            goal_c=Celsius(cooking.goal_c),
+        )
     return say(
         "Done at {goal_c} in the thickest part{held}", goal_c=Celsius(cooking.goal_c), held=held
     )
@@ -107,7 +113,7 @@ def _until(cooking: Cooking, timed_stage: TimedStage) -> Until | None:
         return None
     if cooking.goal_c is None or is_by_look(cooking):
         return {"look": True}
-    return {"inside_c": cooking.goal_c}
+    return {"inside_c": cooking.out_c or cooking.goal_c}
 
 
 def is_by_look(cooking: Cooking) -> bool:
@@ -248,11 +254,7 @@ def served(cooking: Cooking, stages: Sequence[TimedStage]) -> Iterator[RouteStep
     if stages:
         hours = rest_h(cooking)
         if hours:
-            yield RouteStep(
-                "stand", "stand", "Rest before carving", "Take it out, loosely covered; the inside "
-                "still climbs a few degrees", "counter", max(LEAST_REST_H, hours / 2.0), hours,
-                1.5 * hours, 5,
-            )  # fmt: skip
+            yield _rest(cooking, hours)
         most = KEEP_WARM_H.value if hours else KEEP_WARM_H.value / 4.0
         if cooking.is_tender and hours:
             most = KEEP_WARM_TENDER_H.value
@@ -269,6 +271,20 @@ def served(cooking: Cooking, stages: Sequence[TimedStage]) -> Iterator[RouteStep
     how = "Carve across the grain" if is_carved else "Onto the table"
     trip = None if is_carved else TO_TABLE
     yield RouteStep("carve", "carve", title, how, "counter", 0.25, 0.25, 0.25, 15, trip=trip)
+
+
+def _rest(cooking: Cooking, hours: float) -> RouteStep:
+    """The rest before it is carved; what was taken out early is read again in it."""
+    how: str = say("Take it out, loosely covered; the inside still climbs a few degrees")
+    until: Until | None = None
+    if cooking.take_out_c is not None and cooking.goal_c is not None:
+        until = {"inside_c": cooking.goal_c}
+        again = say("Read it again before you carve: {goal_c}", goal_c=Celsius(cooking.goal_c))
+        how = joined(". ", (how, again))
+    return RouteStep(
+        "stand", "stand", "Rest before carving", how, "counter",
+        max(LEAST_REST_H, hours / 2.0), hours, 1.5 * hours, 5, until=until,
+    )  # fmt: skip
 
 
 def usual_early_min(last_steps: Sequence[str | None], cooks: int) -> float:

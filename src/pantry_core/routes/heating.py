@@ -43,10 +43,11 @@ class Cooking:
     """How a piece is cooked: cut, form and way, as heat sees it, and what the cook says of it.
 
     `piece_g` is one piece of `count` [g]; `doubt` how far its thickness may be off [-]; `goal_c`
-    the temperature in the thickest part, None where nothing is to be read; `hold_min` how long it
-    is held there; `medium_c` the cook's own temperature of oven, pot or fire [°C], `edited` medium
-    and temperature of single stages by their ids; `pace` how long places take in this kitchen, as
-    factors on the hours that are foretold [-].
+    the temperature in the thickest part, None where nothing is to be read; `take_out_c` where it
+    leaves the heat to climb to that, None: at it; `hold_min` how long it is held there; `medium_c`
+    the cook's own temperature of oven, pot or fire [°C], `edited` medium and temperature of single
+    stages by their ids; `pace` how long places take in this kitchen, as factors on the hours that
+    are foretold [-].
     """
 
     cut: Cut
@@ -57,6 +58,7 @@ class Cooking:
     count: int = 1
     doubt: float = 0.2
     goal_c: float | None = None
+    take_out_c: float | None = None
     hold_min: float = 0.0
     medium_c: float | None = None
     edited: tuple[tuple[str, MediumName | None, float | None], ...] = ()
@@ -66,6 +68,11 @@ class Cooking:
     is_pressed: bool = False
     people: int | None = None
     pace: tuple[tuple[str, float], ...] = ()
+
+    @property
+    def out_c(self) -> float | None:
+        """The temperature in the thickest part at which it leaves the heat [°C]."""
+        return self.goal_c if self.take_out_c is None else self.take_out_c
 
     @property
     def is_tender(self) -> bool:
@@ -174,6 +181,8 @@ _UNREAD: Final[Span] = (0.5, 0.75, 1.0)
 
 def planning_goal_c(cooking: Cooking, stage: HeatStage) -> float:
     """What it is planned to: red meat from the pot is cooked a little further than it must be."""
+    if cooking.take_out_c is not None:
+        return cooking.take_out_c
     goal = cooking.goal_c or 0.0
     is_pot = stage.medium == "water" and cooking.cut.kind in ("pork", "beef", "lamb", "game")
     return max(goal, POT_C.value) if is_pot else goal

@@ -10,6 +10,8 @@ from pantry_web.feasts.documents import LABELLED, PLACES_OF_SIDES, Document
 from pantry_web.weighup.forms import USUAL, DishForm
 
 HOURS_PER_DAY, PERCENT = 24.0, 100.0
+OF_THE_HEAT = {"medium": "medium_c", "inside": "inside_c", "take_out": "take_out_c"}
+"""Temperatures of the form by their fields of the document."""
 OF_AN_AIM = (*BY_THE_RECIPE, "curing_salt", "nitrite_pct")
 """What of the cure a recipe says itself."""
 
@@ -64,7 +66,7 @@ def decided(form: DishForm, stored: Document) -> Document:
     """
     typed = form.cleaned_data
     heat: Document = {"way": typed["heat"]} if typed["heat"] else {}
-    for name, key in (("medium", "medium_c"), ("inside", "inside_c")):
+    for name, key in OF_THE_HEAT.items():
         if typed.get(name) is not None:
             heat[key] = typed[name]
     if typed.get("vegetables") == "late":

@@ -82,6 +82,7 @@ class DishForm(KitchenForm):
     )  # fmt: skip
     medium = TemperatureField(0, 600, label=_("Oven, pot or fire at"), required=False)
     inside = TemperatureField(40, 100, label=_("Done, inside, at"), required=False)
+    take_out = TemperatureField(40, 100, label=_("Taken out at"), required=False)
 
     def __init__(self, *args: Any, house: House, vessels: Any, cups: str, **kwargs: Any) -> None:
         super().__init__(*args, cups=cups, **kwargs)

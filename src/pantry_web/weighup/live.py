@@ -38,7 +38,9 @@ from pantry_web.weighup.sheet import live_sheet
 from pantry_web.weighup.vessel import in_vessel
 
 OFFERED_FIRST = 4
-UNDER_MORE = ("water", "strength", "share", "sugar", "vessel", "medium", "inside", "sauces")
+UNDER_MORE = (
+    "water", "strength", "share", "sugar", "vessel", "medium", "inside", "take_out", "sauces",
+)  # fmt: skip
 """Fields that are shown when somebody asks for them, or has filled them."""
 SAME_D, MOST_DAYS = 0.05, 10_000.0
 

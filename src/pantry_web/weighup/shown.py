@@ -46,6 +46,7 @@ def as_it_is(dish: Dish) -> dict[str, object]:
         "heat": heat.get("way") or "",
         "medium": heat.get("medium_c"),
         "inside": heat.get("inside_c"),
+        "take_out": heat.get("take_out_c"),
         **sides_of(dish.document),
     }
 

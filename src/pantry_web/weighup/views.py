@@ -101,7 +101,8 @@ def _form(
     )  # fmt: skip
 
 
-FIELDS = {"heat.medium_c": "medium", "heat.inside_c": "inside", "heat.way": "heat"}
+FIELDS = {"heat.medium_c": "medium", "heat.inside_c": "inside", "heat.take_out_c": "take_out",
+          "heat.way": "heat"}  # fmt: skip
 """Where the form has what the document names; the rest is said beside the name."""
 
 

@@ -1,6 +1,6 @@
 """The history of a piece: where it is, how warm, in what, and what it holds, stay by stay."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from math import ceil
 
@@ -87,7 +87,8 @@ def history_of(
         stays, warming.heated if warming else (), warming.trace if warming else None,
         subject.soak, now_h, met.hours, is_hot=met.is_hot, warm_after_h=met.after_h,
         fridge_read_c=met.read_c, went_in_g=_went_in_g(clock.log, steps),
-        read_at_heat=_read(steps, clock.log),
+        read_at_heat=_read((each for each in steps if is_heat(each)), clock.log),
+        read_after=_read(_after_the_heat(steps), clock.log),
         has_left_the_heat=_has_left(steps, clock.log),
     )  # fmt: skip
 
@@ -107,9 +108,15 @@ def _went_in_g(log: Log | None, steps: Sequence[DishStep]) -> float | None:
     return before[-1].mass_g if before else None
 
 
-def _read(steps: Sequence[DishStep], log: Log | None) -> tuple[Reading, ...]:
-    """What the probe read in all steps at the heat, in the order of its hours."""
-    read = [one for each in steps if is_heat(each) for one in readings_at(each.id, log)]
+def _after_the_heat(steps: Sequence[DishStep]) -> Sequence[DishStep]:
+    """The steps after the last one at the heat."""
+    last = max((i for i, each in enumerate(steps) if is_heat(each)), default=len(steps))
+    return steps[last + 1 :]
+
+
+def _read(steps: Iterable[DishStep], log: Log | None) -> tuple[Reading, ...]:
+    """What the probe read in some steps, in the order of its hours."""
+    read = [one for each in steps for one in readings_at(each.id, log)]
     return tuple(sorted(read, key=lambda one: one.at_h))
 
 
@@ -151,7 +158,7 @@ def _cooked(
     cooked = next(
         (i for i in heats
          if safe_c is None
-         or by_step[laid[i].step.id].reaches.high >= safe_c - 0.05),  # type: ignore[union-attr]
+         or by_step[laid[i].step.id].hottest.high >= safe_c - 0.05),  # type: ignore[union-attr]
         None,
     )  # fmt: skip
     if cooked is None:

@@ -22,8 +22,10 @@ from pantry_core.heat.through import Journey, followed
 from pantry_core.history.log import Log, hours_between
 from pantry_core.history.stays import Band, Heated, Trace
 from pantry_core.judging.readings import coolest_spot
+from pantry_core.routes.cooking import LONG_REST_G
 from pantry_core.routes.heating import BELOW_MEDIUM_C, IN_A_POT_C, as_stage, start_c
 from pantry_core.routes.steps import Route
+from pantry_core.rules.heat import CLIMB_LARGE_C, CLIMB_SMALL_C
 from pantry_core.rules.inside import TENDER_LOW
 
 LEAST_H: Final = 1e-3
@@ -64,7 +66,7 @@ def warmed(
     if first is None:
         return None
     lying = laid[first:]
-    foretold = _foretold(lying, way, log, places)
+    foretold = _foretold(lying, cook, way, log, places)
     if foretold is not None:
         return _as_foretold(first, lying, foretold)
     parts = [_stages(each, cook, way, log, places) for each in lying]
@@ -76,10 +78,40 @@ def warmed(
     hours = journey.hours + lying[0].from_h
     heated = _heated(lying, ends_c, stages, parts, cook, log)
     trace = Trace(hours, _bent(hours, journey.heart_c, lying, log))
+    heated = _climbing(heated, lying, parts, journey, trace, cook)
     return Warming(first, heated, trace, ends_c, rims_c)
 
 
-def _foretold(lying: Sequence[Laid], way: Route, log: Log | None, places: Places) -> Journey | None:
+def _climbing(
+    heated: tuple[Heated, ...],
+    lying: Sequence[Laid],
+    parts: Sequence[tuple[Stage, ...]],
+    journey: Journey,
+    trace: Trace,
+    cook: Cook,
+) -> tuple[Heated, ...]:
+    """The same with how much it climbs while it rests between its last heat and the last step.
+
+    Of what the model says no more is counted on than such a piece climbs by common practice.
+    """
+    last = max(i for i, each in enumerate(lying) if is_heat(each.step))
+    if not heated[-1].is_certain or len(lying) - last < 3:
+        return heated
+    count = sum(len(part) for part in parts[: last + 1])
+    rested = sum(len(part) for part in parts[:-1])
+    from_h, to_h = journey.ends_h[count - 1], journey.ends_h[rested - 1]
+    rests = (journey.hours >= from_h) & (journey.hours <= to_h)
+    if not rests.any():
+        return heated
+    out_c = float(np.interp(from_h, journey.hours, trace.slowest_c))
+    most = CLIMB_LARGE_C if cook.cooking.piece_g >= LONG_REST_G else CLIMB_SMALL_C
+    climbs_c = min(max(float(trace.slowest_c[rests].max()) - out_c, 0.0), most.value)
+    return (*heated[:-1], replace(heated[-1], climbs_c=climbs_c))
+
+
+def _foretold(
+    lying: Sequence[Laid], cook: Cook, way: Route, log: Log | None, places: Places
+) -> Journey | None:
     """The way of the heat by which the steps were timed, where nothing of it was changed.
 
     What goes on until it is hot inside ends as it was foretold, however long it is planned.
@@ -91,7 +123,10 @@ def _foretold(lying: Sequence[Laid], way: Route, log: Log | None, places: Places
     is_cooled = any(
         places.around_c(each.step, is_after_heat=True) <= COLD_C.value for each in lying
     )
-    if not gated or is_cooled or any(each.id not in by_route for each in heats):
+    is_taken_out_early = cook.cooking.take_out_c is not None
+    if is_taken_out_early or not gated or is_cooled:
+        return None
+    if any(each.id not in by_route for each in heats):
         return None
     if not {each.stage.id for each in timed} <= {each.id for each in heats}:
         return None
