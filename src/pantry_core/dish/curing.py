@@ -7,6 +7,7 @@ from pantry_core.dish.piece import Prepared, treatment_of
 from pantry_core.dish.request import CureAsked, DishRequest
 from pantry_core.dish.season import season_window
 from pantry_core.dish.targets import usual_target
+from pantry_core.dish.waiting import said_of_the_wait, waits
 from pantry_core.dish.written import Written, refuse_what_the_recipe_says, written_for
 from pantry_core.measures.scales import Scale, scale_for
 from pantry_core.meat import NEVER_CURED
@@ -22,7 +23,7 @@ from pantry_core.mixes.uptake import after_days
 from pantry_core.mixes.weigh import judged_of
 from pantry_core.notice import Level, Notice, notice
 from pantry_core.quantities import Days, Percent
-from pantry_core.routes.lying import MIXED_IN, REST_H, Lying, kept_days, through
+from pantry_core.routes.lying import REST_H, Lying, kept_days
 from pantry_core.routes.schools import Schooling, schooling
 from pantry_core.routes.ways import WAYS, Way
 from pantry_core.rules.cures import CureName
@@ -34,11 +35,8 @@ USUAL_STRENGTH_PCT = Rule("strong-brine-usual", 10.0, "% salt", "of a timed brin
 SEASON_STRENGTH_PCT = Rule("season-strength", 6.0, "% salt", "4 to 8 are offered", Mark.PRACTICE)
 MOST_STRENGTH_PCT = Rule("most-strength", 20.0, "% salt", "beyond it is harsh", Mark.PRACTICE)
 USUAL_INJECTION_SHARE = 0.10
-AROUND_D = 2.0
-"""What comes before and after the cure while the piece is raw, about [d] (common practice)."""
 SMALL_REST_H, LARGE_REST_H = (0.0, 0.5, 24.0), (0.0, 2.0, 24.0)
 """Drying after the brine, which what is seasoned only may do without [h] (common practice)."""
-LONGEST_WAIT_D = 365.0
 _NO_PLACE = Source("21 CFR 172.175 allows it for few kinds", Mark.MEMORY)
 _BALANCE = Source("mass balance", Mark.DERIVED)
 CURED_METHODS = ("even-brine", "strong-brine", "needle-brine", "needle", "dry-cure")
@@ -96,9 +94,12 @@ def settle(asked: DishRequest, piece: Prepared) -> Settled:
     schools = schooling(
         piece.meat.mass_g, piece.meat.thickness_mm, judged.wait.days if judged.wait else None
     )
+    waited: tuple[Notice, ...] = ()
     if lying is None:
-        lying = _by_school(way, schools, cure, judged)
-    return Settled(piece, way, purpose, request, judged, lying, schools, (*told, *sized, *left_out))
+        lying = waits(way, schools, cure, judged)
+        waited = said_of_the_wait(way, schools, judged, lying)
+    said = (*told, *sized, *left_out, *waited)
+    return Settled(piece, way, purpose, request, judged, lying, schools, said)
 
 
 def _by_recipe(asked: DishRequest, written: Written, piece: Prepared, way: Way) -> Settled:
@@ -118,11 +119,15 @@ def _by_recipe(asked: DishRequest, written: Written, piece: Prepared, way: Way) 
     schools = schooling(
         piece.meat.mass_g, piece.meat.thickness_mm, judged.wait.days if judged.wait else None
     )
+    waited: tuple[Notice, ...] = ()
     if lying is None:
-        lying = _by_school(way, schools, asked.cure, judged)
+        lying = waits(way, schools, asked.cure, judged)
+        waited = said_of_the_wait(way, schools, judged, lying)
     check = written.check.model_copy(update={"days": judged.request.days, "purpose": purpose})
     written = replace(written, check=check)
-    return Settled(piece, way, purpose, judged.request, judged, lying, schools, (), written=written)
+    return Settled(
+        piece, way, purpose, judged.request, judged, lying, schools, waited, written=written
+    )
 
 
 def _curing_salt(asked: DishRequest, piece: Prepared, way: Way | None) -> CureName | None:
@@ -370,25 +375,3 @@ def kept_for(cure: CureAsked, rest_h: tuple[float, float, float] = (0.0, 0.0, 0.
     if cure.lain is not None:
         return Lying(cure.lain.least, cure.lain.usual, cure.lain.most, rest_h)
     return None if cure.days is None else kept_days(24.0 * cure.days, rest_h)
-
-
-def _by_school(way: Way | None, schools: Schooling, cure: CureAsked, judged: Judged) -> Lying:
-    """How long it lies by the school, the model where the cook names none."""
-    if way is None:
-        return Lying(0.0, 0.0, 0.0, (0.0, 0.0, 0.0))
-    if judged.request.is_mixed_in:
-        return MIXED_IN
-    school = cure.school if cure.school is not None and way.timing == "school" else "model"
-    days = min(schools.chosen(school), LONGEST_WAIT_D)
-    lift_h = judged.wait.lift_h if judged.wait else None
-    if school == "model":
-        days = _within_its_clock(days, judged)
-    return through(way, days, lift_h)
-
-
-def _within_its_clock(days: float, judged: Judged) -> float:
-    """The model's wait, or what the raw clock leaves: a stop never comes from the model."""
-    if judged.raw is None or days + AROUND_D <= judged.raw.stop.value:
-        return days
-    caution_d = judged.raw.caution.value
-    return min(days, max(caution_d - AROUND_D, caution_d / 2.0))
