@@ -45,6 +45,21 @@ def test_what_cures_grows_with_the_piece_and_the_rest_with_the_people():
     assert all(each["step"] for each in found.values())
 
 
+def test_water_and_fat_of_the_pot_without_an_amount_cover_the_piece():
+    pot = [line("goose-fat", goes="pot"), line("water", goes="pot"), line("salt-table", 20, "g")]
+    found = mix_by_name(dish_document(asked(*pot)))
+    # as much as meat, where nobody names a vessel; fat is 0.91 g/ml (common practice)
+    assert found["goose-fat", "pot"]["grams"] == pytest.approx(0.91 * 2000)
+    assert found["water", "pot"]["grams"] == pytest.approx(2000)
+    box = {"shape": "box", "length_mm": 300, "width_mm": 200, "depth_mm": 200, "material": "glass"}
+    in_box = asked(*pot) | {"house": {"vessel": box}}
+    in_box["piece"]["thickness_mm"] = 60
+    found = mix_by_name(dish_document(in_box))
+    # the box to 60 mm and 20 over it, less 2 kg of meat at 1.06 g/ml (common practice)
+    covers = 300 * 200 * 80 / 1000 - 2000 / 1.06
+    assert found["water", "pot"]["grams"] == pytest.approx(covers, rel=0.01)
+
+
 def test_what_is_held_back_goes_into_the_pot():
     document = asked(line("salt-table", 60, "g"), line("bay leaves", 8, "piece", held_back=0.33))
     found = mix_by_name(dish_document(document))

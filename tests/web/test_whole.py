@@ -281,6 +281,37 @@ def test_what_is_in_doubt_must_be_answered(cook, roast):
     assert cook.post(path, answered).status_code == 302
 
 
+def test_what_was_answered_once_is_not_asked_in_the_next_recipe(cook, roast):
+    feast, dish, typed = roast
+    text = "1 l water\n3 tbsp coarse salt\n1 tbsp pink salt"
+    asked = {"text": text, "method": "even-brine", "cups": "us", "days": "6"}
+    path = f"/dishes/{dish.pk}/recipe/"
+    coarse, pink = (
+        each.field for each in cook.post(f"{path}answer/", asked).context["read"].lines[1:]
+    )
+    answers = {coarse: "salt-hollow-flake", pink: "salt-rock-pink"}
+    assert cook.post(path, asked | answers).status_code == 302
+    cook.post(f"/feasts/{feast.pk}/dish/", typed | {"name": "Another loin"})
+    other = feast.dishes.latest("pk")
+    again = asked | {"text": text.replace("3 tbsp", "100 ml")}
+    lines = cook.post(f"/dishes/{other.pk}/recipe/answer/", again).context["read"].lines
+    assert [each.key for each in lines] == ["water", "salt-hollow-flake", None]
+    assert lines[2].problem  # what may be a curing salt is asked about each time
+
+
+def test_pot_and_table_grow_with_the_people_and_the_used_brine_goes_into_the_pot(cook, roast):
+    _, dish, _typed = roast
+    text = "1 l water\n80 g table salt\nAt the table:\n100 g cream"
+    asked = {"text": text, "method": "even-brine", "cups": "us", "days": "6", "people": "2"}
+    path = f"/dishes/{dish.pk}/recipe/"
+    assert cook.post(path, asked | {"to_pot": "50"}).status_code == 302
+    mix = {(each.name, each.goes): each for each in cook.get(_weigh_up(dish)).context["mix"].lines}
+    assert mix["cream", "table"].grams == pytest.approx(200)  # for four instead of two
+    assert mix["brine", "pot"].grams == pytest.approx(540)  # half of a litre and its salt
+    wrong = cook.post(path, asked | {"people": "0"})
+    assert wrong.status_code == 422
+
+
 def test_a_recipe_for_a_pound_grows_with_the_piece(cook, roast):
     _, dish, _typed = roast
     asked = CHECK | {"text": "per pound:\n2 tsp table salt"}

@@ -4,6 +4,7 @@ from dataclasses import dataclass, replace
 
 from pantry_core.dish.edge import with_a_mild_edge
 from pantry_core.dish.piece import Prepared, treatment_of
+from pantry_core.dish.pot import covers_it_ml
 from pantry_core.dish.request import CureAsked, DishRequest
 from pantry_core.dish.season import season_window
 from pantry_core.dish.targets import usual_target
@@ -29,7 +30,6 @@ from pantry_core.routes.ways import WAYS, Way
 from pantry_core.rules.cures import CureName
 from pantry_core.rules.rule import Mark, Rule, Source
 from pantry_core.text import joined, say
-from pantry_core.vessels.fit import FitMeat, FitRequest, fit
 
 USUAL_STRENGTH_PCT = Rule("strong-brine-usual", 10.0, "% salt", "of a timed brine", Mark.PRACTICE)
 SEASON_STRENGTH_PCT = Rule("season-strength", 6.0, "% salt", "4 to 8 are offered", Mark.PRACTICE)
@@ -255,14 +255,7 @@ def _water(asked: DishRequest, piece: Prepared, way: Way | None) -> float | None
         return None
     if asked.cure.water_g is not None or not way.needs_water:
         return asked.cure.water_g
-    vessel = asked.house.vessel
-    if vessel is None or vessel.shape == "bag":
-        return piece.meat.mass_g
-    lies = FitMeat(mass_g=piece.meat.mass_g, height_mm=piece.meat.thickness_mm)
-    return max(
-        fit(FitRequest(meat=lies, vessel=vessel, liquid_ml=0.0)).liquid_to_cover_ml,
-        0.25 * piece.meat.mass_g,
-    )
+    return covers_it_ml(piece, asked.house.vessel)
 
 
 def _sized(

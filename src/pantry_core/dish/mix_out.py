@@ -5,6 +5,7 @@ from dataclasses import replace
 
 from pantry_core.dish.answer import DishStep, LainWindow, MixLine
 from pantry_core.dish.curing import Settled, kept_for
+from pantry_core.dish.pot import with_its_pot
 from pantry_core.dish.recipe_asked import Goes, Strength
 from pantry_core.dish.request import DishRequest, JobAsked
 from pantry_core.dish.stays.places import is_heat
@@ -39,7 +40,8 @@ def mix_of(
     """
     at = _steps_of(settled, steps)
     if asked.recipe is not None and asked.piece is not None:
-        lines = lines_for(asked.recipe, asked.piece.mass_g, asked.people)
+        written = lines_for(asked.recipe, asked.piece.mass_g, asked.people)
+        lines = [with_its_pot(each, settled.piece, asked.house.vessel) for each in written]
         parts = [part for each in lines for part in _parts(each, at)]
         return (*parts, *_to_the_pot(asked.recipe.liquid_to_pot, settled, at))
     by_aim = [] if sheet is None else [

@@ -17,6 +17,7 @@ from pantry_web.sentences import tell, translated
 
 LONGEST_RECIPE = 8000
 MOST_H = 24.0 * 365
+MOST_PEOPLE = 500
 MARKUP = ("{", "[", "<")
 
 
@@ -54,6 +55,12 @@ class RecipeForm(KitchenForm):
         0, 100, unit="%", label=_("Spices held back for the pot"), required=False
     )
     written_for = MeatField(label=_("Written for"), required=False)
+    people = forms.IntegerField(
+        label=_("Written for, people"), min_value=1, max_value=MOST_PEOPLE, required=False
+    )
+    to_pot = NumberField(
+        0, 100, unit="%", label=_("Of the used brine, into the pot"), required=False
+    )
 
     def clean_text(self) -> str:
         """Take the lines out of a schema.org Recipe that was pasted."""

@@ -27,6 +27,7 @@ from pantry_core.routes.ways import Way
 from pantry_web.feasts.documents import Document, House, dish_document
 from pantry_web.feasts.models import Dish
 from pantry_web.planning.recipes.mix import RecipeMix, shown_mix
+from pantry_web.recipes.remembered import Remembered
 from pantry_web.sentences import tell
 
 LEFT_OUT = "none"
@@ -117,8 +118,8 @@ class ReadRecipe:
 class Asked:
     """What the form says of a recipe: the method, the time, and how much of it is used.
 
-    `days` that it lies [d], or `lies` in words; `for_g`, the piece that it was written for [g];
-    shares [-].
+    `days` that it lies [d], or `lies` in words; `for_g`, the piece that it was written for [g], and
+    `for_people`; shares [-].
     """
 
     text: str
@@ -130,6 +131,8 @@ class Asked:
     used_share: float = 1.0
     injection_share: float | None = None
     held_back: float = 0.0
+    for_people: int | None = None
+    liquid_to_pot: float = 0.0
 
 
 def read_recipe(asked: Asked, dish: Dish, house: House, answers: Mapping[str, str]) -> ReadRecipe:
@@ -142,8 +145,9 @@ def read_recipe(asked: Asked, dish: Dish, house: House, answers: Mapping[str, st
     shown, lines = [], []
     part: Goes = "cure"
     days = asked.days
+    remembered = Remembered(dish)
     for line in read_lines(asked.text, asked.cups):
-        seen = _asked(line, dish, house, answers)
+        seen = _asked(line, house, answers, remembered)
         days = line.days if days is None else days
         if line.is_heading:
             part = part_of(line.text) or part
@@ -157,10 +161,9 @@ def read_recipe(asked: Asked, dish: Dish, house: House, answers: Mapping[str, st
     if not lines or read.is_open:
         return read
     recipe: Document = {"text": asked.text, "cups": asked.cups, "lines": _with_its_water(lines)}
-    if asked.used_share != 1.0:
-        recipe["used_share"] = asked.used_share
-    if asked.for_g is not None:
-        recipe["for_g"] = asked.for_g
+    usual = {"used_share": 1.0, "for_g": None, "for_people": None, "liquid_to_pot": 0.0}
+    given = {name: getattr(asked, name) for name in usual}
+    recipe |= {name: value for name, value in given.items() if value != usual[name]}
     rest = {name: part for name, part in dish.document.items() if name not in ("edits", "recipe")}
     document = {**rest, "cure": _cure(asked, dish, days), "recipe": recipe}
     return _worked_out(replace(read, document=document), dish, house)
@@ -247,10 +250,15 @@ def _label_of(line: ReadLine, seen: AskedLine, house: House) -> Document:
     return {name: value for name, value in label.items() if value is not None}
 
 
-def _asked(line: ReadLine, dish: Dish, house: House, answers: Mapping[str, str]) -> AskedLine:
+def _asked(
+    line: ReadLine, house: House, answers: Mapping[str, str], remembered: Remembered
+) -> AskedLine:
     field = f"line-{crc32(line.text.lower().encode()):08x}"
     own = house.larder.named(line.words) if line.words else None
-    chosen = answers.get(field, "")
+    chosen, typed = answers.get(field, ""), answers.get(f"{field}-pct", "")
+    if line.must_answer and not chosen and own is None:
+        before = remembered.answer(line.words, line.keys) or {}
+        chosen, typed = before.get("name", ""), typed or _pct_typed(before)
     key = line.key
     if own and not line.problem:
         key = own
@@ -259,7 +267,6 @@ def _asked(line: ReadLine, dish: Dish, house: House, answers: Mapping[str, str])
     if chosen == LEFT_OUT:
         key = None
     pct_name = LABELS.get(key or "", "")
-    typed = answers.get(f"{field}-pct", "")
     has_label = bool(own) or pct_name in line.strength
     asks_pct = pct_name if pct_name and not has_label else ""
     grams = line_grams(line, key, house.larder.g_per_ml(key)) if key else None
@@ -287,6 +294,12 @@ def _asked(line: ReadLine, dish: Dish, house: House, answers: Mapping[str, str])
         pct=typed,
         asks_pct=asks_pct,
     )
+
+
+def _pct_typed(line: Document) -> str:
+    """What a label said in a line that is kept, as it is typed."""
+    pct = line.get("salt_pct") or line.get("strength", {}).get("nitrite_pct")
+    return "" if pct is None else f"{pct:g}"
 
 
 def _pct_of(typed: str) -> float | None:
