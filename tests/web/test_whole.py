@@ -423,6 +423,31 @@ def weigh(cook, dish, line, amount=None):
     return cook.post(f"/dishes/{dish.pk}/weighing/line/{line}/", typed, follow=True)
 
 
+def test_the_tub_is_weighed_before_and_after_and_another_salt_is_used_instead(cook, roast):
+    _, dish, _typed = roast
+    asked = CHECK | {"text": "50 g table salt\n20 g sugar", "method": "dry-cure", "days": "5"}
+    cook.post(f"/dishes/{dish.pk}/recipe/", asked)
+    path = f"/dishes/{dish.pk}/weighing/line/"
+    tub = {"before": "1 kg", "after": "978 g"}
+    assert cook.post(f"{path}sugar/", tub | {"after": "1.1 kg"}).status_code == 422
+    assert cook.post(f"{path}sugar/", {"before": "1 kg"}).status_code == 422
+    page = cook.post(f"{path}sugar/", tub | {"instead": "honey"}, follow=True)
+    lines = {each.name: each for each in page.context["out"].lines}
+    assert lines["honey"].weighed_g == pytest.approx(22)
+    weigh(cook, dish, "salt-table")
+    dish.refresh_from_db()
+    _, honey = dish.document["recipe"]["lines"]
+    assert (honey["text"], honey["instead_of"], honey["grams"]) == ("20 g sugar", "sugar", 22)
+    assert "Back to" in cook.get(_weigh_up(dish)).content.decode()
+    cook.post(f"/dishes/{dish.pk}/recipe/back/", {"line": "1"})
+    dish.refresh_from_db()
+    _, sugar = dish.document["recipe"]["lines"]
+    assert sugar["name"] == "sugar"
+    assert not {"grams", "instead_of"} & sugar.keys()
+    refused = cook.post(f"{path}salt-table/", {"amount": "50 g", "instead": "sugar"})
+    assert refused.status_code == 422
+
+
 def test_ticks_and_amounts_go_on_the_sheet_and_into_the_record(cook, roast):
     _, dish, _typed = roast
     for line in ("salt", "curing-salt", "sugar"):

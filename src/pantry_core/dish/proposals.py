@@ -153,8 +153,10 @@ def changed_by(asked: DishRequest, changes: tuple[Change, ...]) -> DishRequest:
     lines = document.get("recipe", {}).get("lines", [])
     for each in changes:
         if "line" in each:
-            at = int(str(each["line"]))
-            lines[at] |= {name: value for name, value in each.items() if name != "line"}
+            line = lines[int(str(each["line"]))]
+            if each.get("name", line["name"]) != line["name"]:
+                line.setdefault("instead_of", line["name"])
+            line |= {name: value for name, value in each.items() if name != "line"}
         elif "add" in each:
             lines.append(each["add"])
         else:

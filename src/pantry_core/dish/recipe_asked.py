@@ -32,7 +32,8 @@ class RecipeLineAsked(Document):
     `name` is an ingredient's key or, of what is not known, its words; `strength` and `salt_pct` are
     what a label says [%]; `per_mass_g` the meat and `per_water_g` the water that the amount is for
     [g]; `goes` the part of the recipe; `held_back` the share that is kept for the pot [-]; `grams`
-    what the cook decided to weigh instead, for this piece [g].
+    what the cook decided to weigh instead, for this piece [g]; `instead_of` what the recipe has,
+    where something else is used for it.
     """
 
     text: Annotated[str, Field(max_length=400), PLAIN_TEXT] = ""
@@ -46,6 +47,7 @@ class RecipeLineAsked(Document):
     goes: Goes = "cure"
     held_back: Share = 0.0
     grams: Annotated[float, Field(ge=0, le=MOST_WATER_G)] | None = None
+    instead_of: Annotated[str, Field(max_length=LONGEST_NAME), PLAIN_LINE] | None = None
 
 
 class RecipeAsked(Document):

@@ -38,7 +38,10 @@ def put_line_back(view: Outlook, line: str) -> None:
         raise Refused(gettext("There is no such line any more."))
     found = lines.pop(int(line))
     if found.get("text"):
-        as_it_was = {name: value for name, value in found.items() if name != "grams"}
+        written = found.get("instead_of", found["name"])
+        as_it_was = {**found, "name": written}
+        for changed in ("grams", "instead_of"):
+            as_it_was.pop(changed, None)
         lines.insert(int(line), as_it_was)
     _keep(view, {"recipe": {**recipe, "lines": lines}})
 

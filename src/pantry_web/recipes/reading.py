@@ -225,8 +225,9 @@ def _recipe_line(
         found["salt_pct"] = label.pop("salt_pct")
     if label:
         found["strength"] = label
-    kept = {name: was[name] for name in ("grams",) if name in was and was["name"] == found["name"]}
-    return found | kept
+    if was.get("instead_of", was.get("name")) != found["name"]:
+        return found
+    return found | {name: was[name] for name in ("name", "grams", "instead_of") if name in was}
 
 
 def _by_hand(line: ReadLine, unit: str) -> bool:

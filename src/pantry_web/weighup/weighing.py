@@ -1,8 +1,10 @@
 """Weighing out: ticks, the amount really weighed, and what follows from it."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from typing import Any
 
+from django import forms
 from django.contrib import messages
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
@@ -33,12 +35,37 @@ from pantry_web.planning.recipes.mix import RecipeLine, lines_of
 from pantry_web.quantities import mass
 from pantry_web.refusal import Refused
 from pantry_web.sentences import tell
+from pantry_web.weighup.instead import instead_of, use_instead
 
 
 class AmountForm(KitchenForm):
-    """What was really weighed of a line."""
+    """What was really weighed of a line: on the scale, or out of the tub; or something else."""
 
-    amount = QuantityField("mass", MOST_WATER_G, label=_("Really weighed"))
+    amount = QuantityField("mass", MOST_WATER_G, label=_("Really weighed"), required=False)
+    before = QuantityField("mass", MOST_WATER_G, label=_("The tub before"), required=False)
+    after = QuantityField("mass", MOST_WATER_G, label=_("The tub after"), required=False)
+    instead = forms.ChoiceField(label=_("Used instead"), required=False)
+
+    def __init__(self, *args: Any, others: Sequence[tuple[str, str]] = (), **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        if others:
+            field = self.fields["instead"]
+            assert isinstance(field, forms.ChoiceField)  # noqa: S101 - as it is declared
+            field.choices = [("", gettext("as the recipe has it")), *others]
+        else:
+            del self.fields["instead"]
+
+    def clean(self) -> dict[str, Any]:
+        """What was weighed; of a tub the difference, once both of its weights are typed."""
+        typed: dict[str, Any] = super().clean() or {}
+        before, after = typed.get("before"), typed.get("after")
+        if typed.get("amount") is None and before is not None and after is not None:
+            if before <= after:
+                self.add_error("after", gettext("Less than before: something was taken out."))
+            typed["amount"] = before - after
+        elif typed.get("amount") is None and not self.errors:
+            self.add_error("amount", gettext("Type what was weighed, or the tub before and after."))
+        return typed
 
 
 class TrimmedForm(KitchenForm):
@@ -75,13 +102,24 @@ def tick_line(request: HttpRequest, dish_id: int, line: str) -> HttpResponse:
     if "as_asked" in request.POST:
         return _done(request, dish_id, lambda now: weigh_line(now, by, line, wanted.wanted_g))
     form = AmountForm(
-        request.POST, units=kitchen.units, cups=kitchen.cups, auto_id=f"id_{slugify(line)}_%s"
-    )
+        request.POST, units=kitchen.units, cups=kitchen.cups, auto_id=f"id_{slugify(line)}_%s",
+        others=_others_than(view, line),
+    )  # fmt: skip
     if not form.is_valid():
         return _page(request, view, bad=(line, form))
-    return _done(
-        request, dish_id, lambda now: weigh_line(now, by, line, form.cleaned_data["amount"])
-    )
+    amount, other = form.cleaned_data["amount"], form.cleaned_data.get("instead")
+    if other:
+        try:
+            use_instead(view, line, other, amount)
+        except Refused as refused:
+            messages.error(request, str(refused))
+            return redirect("weighing", dish_id)
+    return _done(request, dish_id, lambda now: weigh_line(now, by, other or line, amount))
+
+
+def _others_than(view: Outlook, line: str) -> list[tuple[str, str]]:
+    """What may be used instead of a line, where it is the recipe's."""
+    return instead_of(line) if view.dish.document.get("recipe") else []
 
 
 @require_POST
@@ -157,7 +195,10 @@ def _page(
     rows = []
     for line in out.lines:
         scale = view.whole.house.scale_for(line.wanted_g)
-        form = AmountForm(units=kitchen.units, auto_id=f"id_{slugify(line.name)}_%s")
+        form = AmountForm(
+            units=kitchen.units, auto_id=f"id_{slugify(line.name)}_%s",
+            others=_others_than(view, line.name),
+        )  # fmt: skip
         if bad is not None and bad[0] == line.name:
             form = bad[1]
         rows.append(

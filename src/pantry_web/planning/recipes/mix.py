@@ -95,7 +95,8 @@ def lines_of(recipe: RecipeAsked, out: DishOut) -> Iterator[RecipeLine]:
             unit=each.unit or "",
             goes=each.goes,
             step=titles.get(each.step or "", ""),
-            is_changed=asked is not None and asked.grams is not None,
+            is_changed=asked is not None
+            and (asked.grams is not None or asked.instead_of is not None),
             is_added=asked is not None and not asked.text,
             written_g=_would_weigh(each, out, recipe),
         )
