@@ -97,7 +97,7 @@ def settle(asked: DishRequest, piece: Prepared) -> Settled:
     waited: tuple[Notice, ...] = ()
     if lying is None:
         lying = waits(way, schools, cure, judged)
-        waited = said_of_the_wait(way, schools, judged, lying)
+        waited = said_of_the_wait(way, judged, lying)
     said = (*told, *sized, *left_out, *waited)
     return Settled(piece, way, purpose, request, judged, lying, schools, said)
 
@@ -122,7 +122,7 @@ def _by_recipe(asked: DishRequest, written: Written, piece: Prepared, way: Way) 
     waited: tuple[Notice, ...] = ()
     if lying is None:
         lying = waits(way, schools, asked.cure, judged)
-        waited = said_of_the_wait(way, schools, judged, lying)
+        waited = said_of_the_wait(way, judged, lying)
     check = written.check.model_copy(update={"days": judged.request.days, "purpose": purpose})
     written = replace(written, check=check)
     return Settled(

@@ -3,11 +3,13 @@
 from pantry_core.dish.answer import Option
 from pantry_core.dish.piece import Prepared
 from pantry_core.dish.request import DishRequest
+from pantry_core.dish.waiting import AROUND_D, longer_of
 from pantry_core.judging.raw import has_deep_bone
 from pantry_core.measures.said import days_said
 from pantry_core.mixes.request import Purpose
 from pantry_core.routes.ways import WAYS, Way, WayName
 from pantry_core.rules.constants import THAW_H_PER_KG
+from pantry_core.rules.raw_clock import CURED_RED_MEAT
 from pantry_core.salt.ready import COOKED, wait
 from pantry_core.salt.request import SATURATED_G_G
 from pantry_core.text import say
@@ -98,7 +100,7 @@ def _fits(way: Way, piece: Prepared) -> bool:
 
 
 def _option(way: Way, piece: Prepared, purpose: Purpose, left_h: float | None) -> Option:
-    days = _days(way, piece, purpose)
+    least_d, days = _days(way, piece, purpose)
     needs = [
         *(["a vessel and fridge room for the liquid"] if way.needs_water else []),
         *(["a needle"] if way.group == "Needle" else []),
@@ -106,7 +108,9 @@ def _option(way: Way, piece: Prepared, purpose: Purpose, left_h: float | None) -
     ]
     around_h = 36.0 + (THAW_H_PER_KG.value * piece.meat.mass_g / 1000.0) * piece.asked.frozen
     because = _BECAUSE[way.id]
-    in_time = left_h is None or 24.0 * days + around_h <= left_h
+    in_time = left_h is None or 24.0 * least_d + around_h <= left_h
+    if left_h is not None:
+        days = max(least_d, min(days, (left_h - around_h) / 24.0))
     if not in_time:
         because = say(
             "no time: about {days} in it, and what comes before and after", days=days_said(days)
@@ -114,15 +118,20 @@ def _option(way: Way, piece: Prepared, purpose: Purpose, left_h: float | None) -
     return Option(way.id, days, tuple(needs), because, in_time)
 
 
-def _days(way: Way, piece: Prepared, purpose: Purpose) -> float:
-    if way.window_h is not None:
-        return way.window_h[1] / 24.0
-    if purpose == "season":
-        return SEASON_D[way.id]
+def _days(way: Way, piece: Prepared, purpose: Purpose) -> tuple[float, float]:
+    """How long it lies at the least and, with time enough, usually [d]."""
+    if way.window_h is not None or purpose == "season":
+        days = SEASON_D[way.id] if way.window_h is None else way.window_h[1] / 24.0
+        return days, days
     meat = piece.meat
     if way.group == "Dry":
         found = wait(meat, "dry", 0.02 / meat.water_g_g / SATURATED_G_G, COOKED.value, 4.0)
     else:
         found = wait(meat, "bath", 1.0 / meat.water_g_g, COOKED.value, 4.0)
     days = found.days if found else 60.0
-    return days / 3.0 if way.group == "Needle" else days
+    if way.group == "Needle":
+        return days / 3.0, days / 3.0
+    if way.timing != "school":
+        return days, days
+    longer = longer_of(way, meat, found.days_high if found else 0.0)
+    return days, max(days, min(longer.days, CURED_RED_MEAT.caution.value - AROUND_D))

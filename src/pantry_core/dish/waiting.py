@@ -1,14 +1,15 @@
 """How long what is cured through lies, where the cook names no days."""
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from typing import Final
 
 from pantry_core.dish.request import CureAsked
+from pantry_core.meat import Meat
 from pantry_core.mixes.judged import Judged
 from pantry_core.notice import Notice, notice
 from pantry_core.quantities import Days
 from pantry_core.routes.lying import MIXED_IN, Lying, through
-from pantry_core.routes.schools import NAMES, Schooling, SchoolName
+from pantry_core.routes.schools import NAMES, Schooling, SchoolName, schooling
 from pantry_core.routes.ways import Way
 from pantry_core.rules.rule import Mark, Source
 from pantry_core.text import say
@@ -47,15 +48,13 @@ def waits(way: Way | None, schools: Schooling, cure: CureAsked, judged: Judged) 
     lying = through(way, days, lift_h)
     if school is not None or way.timing != "school" or way.window_h is not None:
         return lying
-    longer_d, _ = _longer(way, schools, judged)
+    longer_d = _longer(way, judged).days
     if judged.raw is not None:
         longer_d = min(longer_d, judged.raw.caution.value - AROUND_D)
     return replace(lying, usual_h=max(lying.usual_h, 24.0 * longer_d))
 
 
-def said_of_the_wait(
-    way: Way | None, schools: Schooling, judged: Judged, lying: Lying
-) -> tuple[Notice, ...]:
+def said_of_the_wait(way: Way | None, judged: Judged, lying: Lying) -> tuple[Notice, ...]:
     """That more is proposed than the model needs, and by whom.
 
     Parameters: as of `waits`; lying, how long it lies.
@@ -68,19 +67,37 @@ def said_of_the_wait(
         "{usual} in the cure, by the rule “{whose:lower}”. The model needs {least}: the plan takes "
         "less than {usual} only where time is short.",
         usual=Days(lying.usual_h / 24.0),
-        whose=_longer(way, schools, judged)[1],
+        whose=_longer(way, judged).whose,
         least=Days(lying.least_h / 24.0),
     )
     return (notice("note", "longer-wait", text, Source("", Mark.PRACTICE)),)
 
 
-def _longer(way: Way, schools: Schooling, judged: Judged) -> tuple[float, str]:
-    """The longer of the usual school, for red meat, and the model's slow edge [d]; whose it is."""
-    slow = judged.wait.days_high if judged.wait else 0.0, SLOW_EDGE
+@dataclass(frozen=True, slots=True)
+class Longer:
+    """How long a piece is proposed to lie at the most [d], and whose time that is."""
+
+    days: float
+    whose: str
+
+
+def longer_of(way: Way, meat: Meat, slow_d: float) -> Longer:
+    """The longer of the usual school, for red meat, and the model's slow edge.
+
+    Parameters: way; meat; slow_d, the slow edge of the model, 0 where it does not reach [d].
+    Returns: the longer one.
+    Raises: OutOfRange. Source: common practice; the model of `salt.ready`.
+    """
+    slow = Longer(slow_d, SLOW_EDGE)
     school = USUAL_SCHOOL.get(way.group)
-    if school is None or judged.request.meat.kind not in RED_MEAT:
+    if school is None or meat.kind not in RED_MEAT:
         return slow
-    return max((schools.days[school] or 0.0, NAMES[school]), slow)
+    days = schooling(meat.mass_g, meat.thickness_mm, None).days[school] or 0.0
+    return max(Longer(days, NAMES[school]), slow, key=lambda each: each.days)
+
+
+def _longer(way: Way, judged: Judged) -> Longer:
+    return longer_of(way, judged.request.meat, judged.wait.days_high if judged.wait else 0.0)
 
 
 def _within_its_clock(days: float, judged: Judged) -> float:

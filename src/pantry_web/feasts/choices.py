@@ -27,7 +27,10 @@ FORM_NAMES = {
     "rolled": _("rolled and tied"), "stuffed": _("stuffed"),
 }  # fmt: skip
 FORMS = [("", _("as it is sold")), *((form, FORM_NAMES[form]) for form in get_args(Form))]
-SCHOOLS = [(school, _(name)) for school, name in NAMES.items()]
+SCHOOLS = [
+    ("", _("As long as most cooks take, if there is time")),
+    *((school, _(name)) for school, name in NAMES.items()),
+]
 
 
 def way_choices() -> list[tuple[str, Any]]:

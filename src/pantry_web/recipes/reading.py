@@ -146,15 +146,15 @@ def read_recipe(asked: Asked, dish: Dish, house: House, answers: Mapping[str, st
     part: Goes = "cure"
     days = asked.days
     remembered = Remembered(dish)
-    for line in read_lines(asked.text, asked.cups):
-        seen = _asked(line, house, answers, remembered)
+    for each in read_lines(asked.text, asked.cups):
+        was = stored.get(each.text, {})
+        goes = answers.get(f"{field_of(each)}-goes") or was.get("goes") or part
+        line = each if goes == "cure" else _unweighed(each)
+        seen = replace(_asked(line, house, answers, remembered), goes=goes)
         days = line.days if days is None else days
         if line.is_heading:
             part = part_of(line.text) or part
         elif not (seen.is_left_out or seen.problem) and seen.name_kept:
-            was = stored.get(line.text, {})
-            goes = answers.get(seen.goes_field) or was.get("goes") or part
-            seen = replace(seen, goes=goes)
             lines.append(_recipe_line(line, seen, house, asked.held_back, was))
         shown.append(seen)
     read = ReadRecipe(tuple(shown))
@@ -251,10 +251,23 @@ def _label_of(line: ReadLine, seen: AskedLine, house: House) -> Document:
     return {name: value for name, value in label.items() if value is not None}
 
 
+def field_of(line: ReadLine) -> str:
+    """The field in which a line is answered."""
+    return f"line-{crc32(line.text.lower().encode()):08x}"
+
+
+def _unweighed(line: ReadLine) -> ReadLine:
+    """A line outside the cure: what has no amount there is not weighed, but for a curing salt."""
+    is_cure = any(ingredient(key).role == "cure" for key in line.keys)
+    if line.amount is not None or not line.keys or is_cure:
+        return line
+    return replace(line, problem="")
+
+
 def _asked(
     line: ReadLine, house: House, answers: Mapping[str, str], remembered: Remembered
 ) -> AskedLine:
-    field = f"line-{crc32(line.text.lower().encode()):08x}"
+    field = field_of(line)
     own = house.larder.named(line.words) if line.words else None
     chosen, typed = answers.get(field, ""), answers.get(f"{field}-pct", "")
     if line.must_answer and not chosen and own is None:

@@ -94,6 +94,8 @@ def _lengths(found: Worked, way: Way, left_h: float) -> Iterator[Length]:
             settled.in_h,
             "chosen",
         )
+    elif cure.school is None and way.timing == "school":
+        yield Length(gettext("Proposed"), settled.in_h, "chosen")
     for school, days in settled.schools.days.items():
         if settled.purpose == "season" or days is None:
             continue
@@ -101,7 +103,8 @@ def _lengths(found: Worked, way: Way, left_h: float) -> Iterator[Length]:
             continue
         if school == "model" and settled.judged.waits_too_long:
             continue
-        is_chosen = not has_days and (cure.school or "model") == school
+        chosen = cure.school or (None if way.timing == "school" else "model")
+        is_chosen = not has_days and chosen == school
         band = (24 * ready.days_low, 24 * ready.days_high) if school == "model" and ready else None
         yield Length(
             NAMES_OF_SCHOOLS[school], 24.0 * days, "chosen" if is_chosen else "school", band

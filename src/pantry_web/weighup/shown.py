@@ -7,7 +7,7 @@ from pantry_web.weighup.decided import HOURS_PER_DAY, PERCENT
 from pantry_web.weighup.forms import USUAL
 
 FIRST: dict[str, object] = {
-    "cure": USUAL, "school": "model", **{each.id: each.choices[0].id for each in CUSTOMS}
+    "cure": USUAL, "school": "", **{each.id: each.choices[0].id for each in CUSTOMS}
 }  # fmt: skip
 """How the form of a new dish begins: no cut, no method."""
 
@@ -42,7 +42,7 @@ def as_it_is(dish: Dish) -> dict[str, object]:
         "ppm": cure.get("ingoing_ppm"),
         "purpose": cure.get("purpose") or "",
         "vessel": dish.vessel_id,
-        "school": cure.get("school") or "model",
+        "school": cure.get("school") or "",
         "heat": heat.get("way") or "",
         "medium": heat.get("medium_c"),
         "inside": heat.get("inside_c"),
