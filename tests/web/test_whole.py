@@ -299,6 +299,34 @@ def test_what_was_answered_once_is_not_asked_in_the_next_recipe(cook, roast):
     assert lines[2].problem  # what may be a curing salt is asked about each time
 
 
+def test_a_side_job_takes_a_recipe_as_it_is_written(cook, roast):
+    feast, _dish, _typed = roast
+    job = feast.dishes.create(
+        name="Rolls",
+        document={"job": {"name": "dough", "made_g": 1200.0,
+                          "ingredients": [{"name": "flour", "grams": 900.0}]}},
+    )  # fmt: skip
+    text = "500 g flour\n2 eggs\n1 tsp table salt\n300 ml milk\na handful of seeds"
+    page = cook.get(f"/dishes/{job.pk}/recipe/")
+    assert page.status_code == 200
+    assert "method" not in page.context["form"].fields
+    taken = cook.post(
+        f"/dishes/{job.pk}/recipe/",
+        {"text": text, "cups": "us", "written_for": "600 g", "people": ""},
+    )
+    assert taken.status_code == 302, taken.context["form"].errors
+    assert taken["Location"] == f"/dishes/{job.pk}/steps/"
+    job.refresh_from_db()
+    assert "ingredients" not in job.document["job"]
+    lines = {each.name: each for each in cook.get(taken["Location"]).context["job_lines"]}
+    assert lines["flour"].grams == pytest.approx(1000)  # twice what it was written for
+    assert lines["egg"].count == 4
+    assert lines["salt-table"].grams == pytest.approx(12)  # 6 g a teaspoon, USDA (from memory)
+    listed = cook.get("/shopping/").content.decode()
+    assert "Flour" in listed
+    assert cook.get(f"/dishes/{job.pk}/recipe/").context["form"].initial["text"] == text
+
+
 def test_pot_and_table_grow_with_the_people_and_the_used_brine_goes_into_the_pot(cook, roast):
     _, dish, _typed = roast
     text = "1 l water\n80 g table salt\nAt the table:\n100 g cream"

@@ -62,6 +62,13 @@ class RecipeForm(KitchenForm):
         0, 100, unit="%", label=_("Of the used brine, into the pot"), required=False
     )
 
+    OF_A_JOB = ("text", "cups", "written_for", "people")
+
+    def __init__(self, *args: Any, is_job: bool = False, **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        if is_job:
+            self.fields = {name: self.fields[name] for name in self.OF_A_JOB}
+
     def clean_text(self) -> str:
         """Take the lines out of a schema.org Recipe that was pasted."""
         text: str = self.cleaned_data["text"]
@@ -74,8 +81,8 @@ class RecipeForm(KitchenForm):
 
     @property
     def way(self) -> Any:
-        """The chosen method, once the form is valid."""
-        return WAYS[self.cleaned_data["method"]]
+        """The chosen method, once the form is valid; None of a side job, which has none."""
+        return WAYS.get(self.cleaned_data.get("method", ""))
 
 
 class ImportForm(PlainForm):

@@ -7,10 +7,12 @@ from zlib import crc32
 
 from pydantic import ValidationError
 
+from pantry_core.dish.answer import DishOut
 from pantry_core.dish.clock import WrongDish
 from pantry_core.dish.recipe_asked import Goes
 from pantry_core.dish.request import DishRequest
-from pantry_core.dish.work import Worked, worked
+from pantry_core.dish.work import dish as worked_dish
+from pantry_core.dish.work import worked
 from pantry_core.errors import OutOfRange
 from pantry_core.foods.ingredient import ingredient
 from pantry_core.foods.table import food, is_food
@@ -26,7 +28,7 @@ from pantry_core.recipes.words import Cups
 from pantry_core.routes.ways import Way
 from pantry_web.feasts.documents import Document, House, dish_document
 from pantry_web.feasts.models import Dish
-from pantry_web.planning.recipes.mix import RecipeMix, shown_mix
+from pantry_web.planning.recipes.mix import RecipeMix, mix_of_a_job, shown_mix
 from pantry_web.recipes.remembered import Remembered
 from pantry_web.sentences import tell
 
@@ -85,24 +87,21 @@ class AskedLine:
 class ReadRecipe:
     """A recipe read for a piece: its lines, the dish with it, and what that comes to.
 
-    `document` is what is decided of the dish with the recipe, None while a line is open; `wrong`
-    says why it cannot be worked out.
+    `document` is what is decided of the dish with the recipe, None while a line is open; `came` the
+    answer of the dish with it, `mix` all its lines and what could be changed; `wrong` says why it
+    cannot be worked out.
     """
 
     lines: tuple[AskedLine, ...]
     document: Document | None = None
-    found: Worked | None = None
+    came: DishOut | None = None
+    mix: RecipeMix | None = None
     wrong: tuple[str, ...] = ()
-
-    @property
-    def mix(self) -> RecipeMix | None:
-        """All lines for this piece, and what could be changed."""
-        return None if self.found is None else shown_mix(self.found)
 
     @property
     def out(self) -> CheckOut | None:
         """What goes into the cure, as the recipe has it."""
-        sheet = None if self.found is None else self.found.out.sheet
+        sheet = None if self.came is None else self.came.sheet
         return sheet if isinstance(sheet, CheckOut) else None
 
     @property
@@ -118,13 +117,15 @@ class ReadRecipe:
 class Asked:
     """What the form says of a recipe: the method, the time, and how much of it is used.
 
+    A side job has no method.
+
     `days` that it lies [d], or `lies` in words; `for_g`, the piece that it was written for [g], and
     `for_people`; shares [-].
     """
 
     text: str
     cups: Cups
-    way: Way
+    way: Way | None
     days: float | None = None
     lies: str | None = None
     for_g: float | None = None
@@ -135,13 +136,19 @@ class Asked:
     liquid_to_pot: float = 0.0
 
 
+def recipe_of(dish: Dish) -> Document:
+    """The recipe that a dish or a side job has; empty without one."""
+    within = dish.document["job"] if dish.is_job else dish.document
+    return within.get("recipe") or {}
+
+
 def read_recipe(asked: Asked, dish: Dish, house: House, answers: Mapping[str, str]) -> ReadRecipe:
     """Read a recipe and work the dish out with it, as it is written.
 
     Parameters: asked; dish; house; answers to what was asked, by field.
     Raises: NotARecipe for a text that is too long.
     """
-    stored = {each["text"]: each for each in (dish.document.get("recipe") or {}).get("lines", ())}
+    stored = {each["text"]: each for each in recipe_of(dish).get("lines", ())}
     shown, lines = [], []
     part: Goes = "cure"
     days = asked.days
@@ -164,9 +171,17 @@ def read_recipe(asked: Asked, dish: Dish, house: House, answers: Mapping[str, st
     usual = {"used_share": 1.0, "for_g": None, "for_people": None, "liquid_to_pot": 0.0}
     given = {name: getattr(asked, name) for name in usual}
     recipe |= {name: value for name, value in given.items() if value != usual[name]}
-    rest = {name: part for name, part in dish.document.items() if name not in ("edits", "recipe")}
-    document = {**rest, "cure": _cure(asked, dish, days), "recipe": recipe}
+    document = _with_recipe(asked, dish, recipe, days)
     return _worked_out(replace(read, document=document), dish, house)
+
+
+def _with_recipe(asked: Asked, dish: Dish, recipe: Document, days: float | None) -> Document:
+    """What is decided of the dish, with a recipe in place of an aim or of ingredients."""
+    rest = {name: part for name, part in dish.document.items() if name not in ("edits", "recipe")}
+    if asked.way is None:
+        job = {name: part for name, part in dish.document["job"].items() if name != "ingredients"}
+        return {**rest, "job": {**job, "recipe": recipe}}
+    return {**rest, "cure": _cure(asked.way, asked, dish, days), "recipe": recipe}
 
 
 def _with_its_water(lines: list[Document]) -> list[Document]:
@@ -179,22 +194,27 @@ def _with_its_water(lines: list[Document]) -> list[Document]:
     return [*lines, water]
 
 
-def _cure(asked: Asked, dish: Dish, days: float | None) -> Document:
+def _cure(way: Way, asked: Asked, dish: Dish, days: float | None) -> Document:
     given = {
         "days": None if asked.lies else days,
         "lies": asked.lies,
         "purpose": dish.cure.get("purpose"),
-        "injection_share": asked.injection_share if asked.way.method == "injection" else None,
+        "injection_share": asked.injection_share if way.method == "injection" else None,
     }
     kept = {name: value for name, value in given.items() if value is not None}
-    return {"method": asked.way.id, **kept}
+    return {"method": way.id, **kept}
 
 
 def _worked_out(read: ReadRecipe, dish: Dish, house: House) -> ReadRecipe:
     document = dish_document(read.document or {}, house, dish.vessel)
     document |= {"people": dish.feast.heads}
     try:
-        return replace(read, found=worked(DishRequest.model_validate(document)))
+        request = DishRequest.model_validate(document)
+        if request.job is not None:
+            came = worked_dish(request)
+            return replace(read, came=came, mix=mix_of_a_job(request, came))
+        found = worked(request)
+        return replace(read, came=found.out, mix=shown_mix(found))
     except ValidationError as error:
         return replace(read, wrong=tuple(problem_of(each).what for each in error.errors()))
     except WrongDish as error:

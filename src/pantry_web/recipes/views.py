@@ -12,25 +12,25 @@ from django.views.decorators.http import require_POST
 from pantry_core.recipes.found import NotARecipe
 from pantry_web.feasts.actions.change_dish import change_dish
 from pantry_web.kitchens.access import kitchen_of
-from pantry_web.planning.looking import piece_outlook_of
+from pantry_web.planning.looking import outlook_of, piece_outlook_of
 from pantry_web.planning.outlook import Outlook
 from pantry_web.planning.recipes.mix import PARTS
 from pantry_web.recipes.changes import change_by_proposal, put_line_back
 from pantry_web.recipes.forms import ImportForm, RecipeForm
-from pantry_web.recipes.reading import Asked, ReadRecipe, read_recipe
+from pantry_web.recipes.reading import Asked, ReadRecipe, read_recipe, recipe_of
 from pantry_web.refusal import Refused
 from pantry_web.sentences import sentence_of, tell, translated
 
 
 def recipe_check(request: HttpRequest, dish_id: int) -> HttpResponse:
     """The recipe of a dish, and what it comes to; one press makes it the mix of the dish."""
-    view = piece_outlook_of(request, dish_id)
+    view = outlook_of(request, dish_id)
     form = _form(request, view, request.POST or None)
     read = _read(request, view, form)
     if request.method == "POST" and form.is_valid() and read is not None:
         if read.document is None or read.is_open:
             form.add_error("text", gettext("Answer what is asked beside the lines first."))
-        elif read.found is None:
+        elif read.came is None:
             form.add_error("text", ". ".join(sentence_of(each) for each in read.wrong))
         else:
             return _take(request, view, form, read)
@@ -40,7 +40,7 @@ def recipe_check(request: HttpRequest, dish_id: int) -> HttpResponse:
 @require_POST
 def recipe_answer(request: HttpRequest, dish_id: int) -> HttpResponse:
     """What a recipe comes to, as it is typed; nothing is kept."""
-    view = piece_outlook_of(request, dish_id)
+    view = outlook_of(request, dish_id)
     form = _form(request, view, request.POST)
     return render(request, "recipes/_answer.html", _context(view, form, _read(request, view, form)))
 
@@ -48,7 +48,7 @@ def recipe_answer(request: HttpRequest, dish_id: int) -> HttpResponse:
 @require_POST
 def recipe_import(request: HttpRequest, dish_id: int) -> HttpResponse:
     """Take the lines out of a file; what was typed stays when that fails."""
-    view = piece_outlook_of(request, dish_id)
+    view = outlook_of(request, dish_id)
     importing = ImportForm(request.POST, request.FILES)
     if not importing.is_valid():
         form = _form(request, view, request.POST)
@@ -64,12 +64,13 @@ def recipe_import(request: HttpRequest, dish_id: int) -> HttpResponse:
 
 def _form(request: HttpRequest, view: Outlook, typed: Any) -> RecipeForm:
     kitchen = kitchen_of(request)
-    return RecipeForm(typed, units=kitchen.units, initial=_initial(view, kitchen.cups))
+    initial = _initial(view, kitchen.cups)
+    return RecipeForm(typed, units=kitchen.units, initial=initial, is_job=view.dish.is_job)
 
 
 def _initial(view: Outlook, cups: str) -> dict[str, object]:
     dish = view.dish
-    kept, cure = dish.document.get("recipe") or {}, dish.cure
+    kept, cure = recipe_of(dish), dish.cure
     share = cure.get("injection_share")
     return {
         "text": kept.get("text", dish.recipe), "method": cure.get("method", ""),
@@ -91,23 +92,28 @@ def _read(request: HttpRequest, view: Outlook, form: RecipeForm) -> ReadRecipe |
     if not form.is_bound:
         initial = form.initial
         asked = RecipeForm(
-            {name: form.fields[name].prepare_value(value) for name, value in initial.items()},
+            {
+                name: form.fields[name].prepare_value(value)
+                for name, value in initial.items()
+                if name in form.fields
+            },
             units=kitchen_of(request).units,
+            is_job=view.dish.is_job,
         )
     if not asked.is_valid():
         return None
     typed = asked.cleaned_data
-    share = typed["share"]
+    days, share = typed.get("days"), typed.get("share")
     try:
         wanted = Asked(
             typed["text"], typed["cups"], asked.way,
-            days=None if typed["days"] is None else typed["days"] / 24.0,
-            lies=asked.words_of("days"),
+            days=None if days is None else days / 24.0,
+            lies=asked.words_of("days") if "days" in asked.fields else None,
             for_g=asked.kept("written_for") if typed["written_for"] is not None else None,
-            used_share=(typed["used"] or 100.0) / 100.0,
+            used_share=(typed.get("used") or 100.0) / 100.0,
             injection_share=None if share is None else share / 100.0,
-            held_back=(typed["held_back"] or 0.0) / 100.0,
-            for_people=typed["people"], liquid_to_pot=(typed["to_pot"] or 0.0) / 100.0,
+            held_back=(typed.get("held_back") or 0.0) / 100.0,
+            for_people=typed["people"], liquid_to_pot=(typed.get("to_pot") or 0.0) / 100.0,
         )  # fmt: skip
         return read_recipe(wanted, view.dish, view.whole.house, request.POST)
     except NotARecipe as error:
@@ -125,7 +131,7 @@ def _take(request: HttpRequest, view: Outlook, form: RecipeForm, read: ReadRecip
         form.add_error("text", str(refused))
         return _page(request, view, form, read)
     messages.success(request, gettext("Your recipe is the mix of this dish now, as it is written."))
-    return redirect("weigh-up", dish.pk)
+    return redirect("steps" if dish.is_job else "weigh-up", dish.pk)
 
 
 @require_POST
@@ -167,7 +173,7 @@ def _context(
         "read": read,
         "out": read.out if read else None,
         "mix": read.mix if read else None,
-        "came": read.found.out if read and read.found else None,
+        "came": read.came if read else None,
         "parts": PARTS,
         "import_form": importing or ImportForm(),
         "is_in": view.state.put_in is not None,

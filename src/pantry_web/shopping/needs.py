@@ -199,7 +199,11 @@ def _needs(view: Outlook) -> Iterator[Need]:
     by = Instant(_by(view), view.dish.feast.time_zone)
     yield from _steps_in_the_shop(view, by)
     if view.dish.is_job:
-        if not view.state.begun:
+        if view.state.begun:
+            return
+        if view.dish.document["job"].get("recipe"):
+            yield from _recipe_lines(view, view.answer, by)
+        else:
             for each in view.answer.ingredients:
                 yield Need(each.name, _key(each.name), each.grams, by, view.dish)
         return

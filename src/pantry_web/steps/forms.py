@@ -313,7 +313,10 @@ class JobPartsForm(KitchenForm):
             "ingredients": as_lines(job.get("ingredients") or (), units),
         }
         super().__init__(*args, units=units, initial=shown, **kwargs)
-        self.fields["ingredients"].units = units  # type: ignore[attr-defined]
+        if job.get("recipe"):
+            del self.fields["ingredients"]
+        else:
+            self.fields["ingredients"].units = units  # type: ignore[attr-defined]
         if not JOBS[job["name"]].is_reduced if job["name"] in JOBS else True:
             del self.fields["reduced_to"]
 
@@ -324,7 +327,7 @@ class JobPartsForm(KitchenForm):
         reduced_to = float(typed["reduced_to"]) if typed.get("reduced_to") else None
         return {
             "made_g": self.kept("amount"), "reduced_to": reduced_to,
-            "ingredients": typed["ingredients"],
+            "ingredients": typed.get("ingredients"),
         }  # fmt: skip
 
 

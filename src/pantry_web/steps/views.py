@@ -10,6 +10,7 @@ from django.utils.translation import gettext_lazy as _
 from django.views.decorators.http import require_POST
 
 from pantry_core.dish.answer import DishStep
+from pantry_core.dish.recipe_asked import RecipeAsked
 from pantry_core.text import joined
 from pantry_web.feasts.access import seen_version
 from pantry_web.feasts.actions.claim import claim
@@ -20,6 +21,7 @@ from pantry_web.planning.answers import Broken, work_out
 from pantry_web.planning.hands import lost_waits
 from pantry_web.planning.looking import outlook_of
 from pantry_web.planning.outlook import Outlook
+from pantry_web.planning.recipes.mix import RecipeLine, lines_of
 from pantry_web.presses.once import once
 from pantry_web.refusal import Refused
 from pantry_web.sentences import tell
@@ -307,6 +309,7 @@ def _page(
         "hour_form": form if bad == "hour" else DishHourForm(
             dish=dish, prefix="hour", initial=hour_now
         ),
+        "job_lines": _job_lines(view),
         "parts_form": form if bad == "parts" else JobPartsForm(
             dish=dish, units=view.kitchen.units, prefix="parts"
         ) if dish.is_job else None,
@@ -316,3 +319,11 @@ def _page(
         "routes": kitchen_of(request).routes.all(),
     }  # fmt: skip
     return render(request, "steps/steps.html", context, status=422 if bad else 200)
+
+
+def _job_lines(view: Outlook) -> list[RecipeLine]:
+    """What goes into a side job by its recipe; nothing without one."""
+    recipe = view.dish.document.get("job", {}).get("recipe")
+    if not recipe or view.answer is None:
+        return []
+    return list(lines_of(RecipeAsked.model_validate(recipe), view.answer))

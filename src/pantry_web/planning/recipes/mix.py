@@ -8,7 +8,9 @@ from django.utils.translation import gettext_lazy as _
 from pantry_core.dish.answer import DishOut, MixLine
 from pantry_core.dish.proposals import proposals_of
 from pantry_core.dish.recipe_asked import RecipeAsked
+from pantry_core.dish.request import DishRequest
 from pantry_core.dish.work import Worked, worked
+from pantry_core.foods.ingredient import ingredient, is_ingredient
 from pantry_core.mixes.result import Proposal
 from pantry_web.feasts.line_labels import label_with
 
@@ -77,6 +79,18 @@ def shown_mix(found: Worked) -> RecipeMix | None:
     return RecipeMix(tuple(lines_of(recipe, found.out)), proposals, times)
 
 
+def mix_of_a_job(asked: DishRequest, out: DishOut) -> RecipeMix | None:
+    """The mix of a side job that has a recipe; None without one.
+
+    Parameters: asked; out, its answer.
+    """
+    if asked.job is None or asked.job.recipe is None:
+        return None
+    recipe = asked.job.recipe
+    times = None if recipe.for_g is None else asked.job.made_g / recipe.for_g
+    return RecipeMix(tuple(lines_of(recipe, out)), (), times)
+
+
 def lines_of(recipe: RecipeAsked, out: DishOut) -> Iterator[RecipeLine]:
     """The lines of a recipe as they are shown.
 
@@ -111,4 +125,6 @@ def _would_weigh(line: MixLine, out: DishOut, recipe: RecipeAsked) -> float | No
 
 def _label(line: MixLine) -> str:
     """Its name; of any other spice the words of the recipe."""
-    return line.text if line.name == "spice" and line.text else label_with(line.name, None)
+    if line.name == "spice" and line.text:
+        return line.text
+    return ingredient(line.name).name if is_ingredient(line.name) else label_with(line.name, None)
