@@ -299,6 +299,25 @@ def test_what_was_answered_once_is_not_asked_in_the_next_recipe(cook, roast):
     assert lines[2].problem  # what may be a curing salt is asked about each time
 
 
+def test_something_is_weighed_without_a_feast_and_becomes_a_dish(cook, quince):
+    feasts, dishes = quince.feasts.count(), Dish.objects.count()
+    typed = {"cut": "pork-loin", "mass": "1.5 kg", "method": "even-brine", "water": "1.5 kg"}
+    assert cook.get("/weigh/").status_code == 200
+    page = cook.get("/weigh/", typed | {"salt": "2"})
+    # 2 % of meat and water
+    grams = {line.name: line.grams for line in page.context["sheet"].lines}
+    assert grams["salt"] + grams.get("curing-salt", 0) == pytest.approx(0.02 * 3000, rel=1e-3)
+    said = page.content.decode()
+    assert "in time for" not in said
+    assert "Time left" not in said
+    wrong = cook.get("/weigh/", typed | {"mass": "a lot"})
+    assert wrong.status_code == 422
+    assert "a lot" in wrong.content.decode()
+    first = cook.get("/first/", typed)
+    assert first.context["form"]["mass"].value() == "1.5 kg"
+    assert (quince.feasts.count(), Dish.objects.count()) == (feasts, dishes)
+
+
 def test_a_side_job_takes_a_recipe_as_it_is_written(cook, roast):
     feast, _dish, _typed = roast
     job = feast.dishes.create(

@@ -43,7 +43,19 @@ BEST = ""
 """The method that fits the piece best."""
 
 
-class FirstForm(KitchenForm):
+class PieceForm(KitchenForm):
+    """What it is, how heavy, and how."""
+
+    cut = forms.ChoiceField(choices=cut_choices, label=_("What is it?"))
+    mass = MeatField(label=_("How heavy, trimmed"))
+    method = forms.ChoiceField(
+        choices=lambda: [(BEST, gettext("What fits it best")), *way_choices()],
+        required=False,
+        label=_("How"),
+    )
+
+
+class FirstForm(PieceForm):
     """Four fields; everything else is as usual until somebody says otherwise."""
 
     text = forms.CharField(
@@ -52,15 +64,8 @@ class FirstForm(KitchenForm):
         required=False,
         widget=forms.Textarea(attrs={"rows": 4, "spellcheck": "false"}),
     )
-    cut = forms.ChoiceField(choices=cut_choices, label=_("What is it?"))
-    mass = MeatField(label=_("How heavy, trimmed"))
     day = forms.DateField(
         label=_("When is it eaten?"), widget=forms.DateInput({"type": "date"}, "%Y-%m-%d")
-    )
-    method = forms.ChoiceField(
-        choices=lambda: [(BEST, gettext("What fits it best")), *way_choices()],
-        required=False,
-        label=_("How"),
     )
 
     def __init__(self, *args: Any, now: datetime, zone: str, **kwargs: Any) -> None:
@@ -87,7 +92,8 @@ def first_dish(request: HttpRequest) -> HttpResponse:
     is_reading = "read" in request.POST
     form = FirstForm(
         _with_what_it_says(request.POST, house) or None, units=kitchen.units, now=now,
-        zone=kitchen.time_zone, initial={"cut": "", "method": BEST},
+        zone=kitchen.time_zone,
+        initial={name: request.GET.get(name, "") for name in PieceForm.base_fields},
     )  # fmt: skip
     if is_reading:
         for name in [each for each in form.errors if not form[each].value()]:
@@ -132,19 +138,27 @@ def _dish(form: FirstForm, kitchen: Kitchen, house: House) -> DishForm:
     """The form of a dish as these four fields fill it in."""
     typed = form.cleaned_data
     piece = {"cut": typed["cut"], "mass_g": typed["mass"]}
-    method = typed["method"]
-    if not method:
-        moments = {"now": form.now.isoformat(), "serve_at": form.serve_at.isoformat(),
-                   "tz": kitchen.time_zone}  # fmt: skip
-        answer = work_out({**dish_document({"piece": piece}, house), **moments})
-        options = answer.options if isinstance(answer, DishOut) else ()
-        method = next((each.method for each in options), NO_METHOD)
-    data = {**FIRST, "cut": typed["cut"], "mass": f"{typed['mass']:.6f} g", "method": method}
+    moments = {"now": form.now.isoformat(), "serve_at": form.serve_at.isoformat(),
+               "tz": kitchen.time_zone}  # fmt: skip
+    method = typed["method"] or best_method(piece, house, moments)
+    data = with_usual(typed["cut"], typed["mass"], method)
     said = _said_in(typed["text"])
     data |= {"name": said.title[:80], "form": "ground" if said.is_ground else ""}
     return DishForm(
         data, units=kitchen.units, house=house, vessels=kitchen.vessels.all(), cups=kitchen.cups
     )
+
+
+def best_method(piece: Document, house: House, moments: Document | None = None) -> str:
+    """The method that fits a piece best, in the time that is left where moments tell it."""
+    answer = work_out({**dish_document({"piece": piece}, house), **(moments or {})})
+    options = answer.options if isinstance(answer, DishOut) else ()
+    return next((each.method for each in options), NO_METHOD)
+
+
+def with_usual(cut: str, mass_g: float, method: str) -> dict[str, object]:
+    """The fields of a dish with its piece and method, everything else as usual."""
+    return {**FIRST, "cut": cut, "mass": f"{mass_g:.6f} g", "method": method}
 
 
 def _with_what_it_says(posted: QueryDict, house: House) -> QueryDict:

@@ -124,7 +124,7 @@ def _shown(
 ) -> dict[str, object]:
     mix, sheet = shown_mix(found), found.out.weighed_out
     out = found.out if mix is None else with_offers(found.out, mix.proposals)
-    left_h = hours_of(feast.serve_at - now)
+    left_h = _left_h(feast, now)
     shown: dict[str, object] = {
         "notices": out.notices, "out": out, "cooked": found.heat,
         "is_tender": any(each.until == {"tender": True} for each in out.steps),
@@ -140,22 +140,35 @@ def _shown(
     if sheet is None or out.asked is None:
         return shown
     days = sheet.ready.days if sheet.ready else None
-    spare_h = found.spare_h(left_h)
+    spare_d = None if left_h is None else found.spare_h(left_h) / 24.0
     return shown | {
-        "insight": salt_by_day(out.asked, sheet, found.settled.in_h / 24.0, spare_h / 24.0),
+        "insight": salt_by_day(out.asked, sheet, found.settled.in_h / 24.0, spare_d),
         "changed": _changed((typed or {}).get("was_days", ""), days),
         "ready_days": "" if days is None else f"{days:.3f}",
         "in_vessel": in_vessel(found, form.cleaned_data.get("vessel")),
     }
 
 
+def _left_h(feast: Feast, now: datetime) -> float | None:
+    """The time to the table [h]; None without a date."""
+    serve_at: datetime | None = feast.serve_at
+    return None if serve_at is None else hours_of(serve_at - now)
+
+
+def _moments(feast: Feast, now: datetime) -> Document:
+    """Now and the table, as a `dish` document has them; nothing without a date."""
+    if _left_h(feast, now) is None:
+        return {}
+    return {
+        "now": now.isoformat(), "serve_at": feast.serve_at.isoformat(), "tz": feast.time_zone
+    }  # fmt: skip
+
+
 def _document(
     form: DishForm, feast: Feast, house: House, view: Outlook | None, now: datetime
 ) -> Document:
     """The `dish` document of what is typed; it is planned anew once it is saved."""
-    moments = {
-        "now": now.isoformat(), "serve_at": feast.serve_at.isoformat(), "tz": feast.time_zone
-    }  # fmt: skip
+    moments = _moments(feast, now)
     vessel = form.cleaned_data.get("vessel")
     if view is None:
         return {**dish_document(decided(form, {}), house, vessel), **moments}
@@ -206,9 +219,7 @@ def _offers(
     chosen = form.cleaned_data.get("method", "")
     fitting: dict[str, Option] = {}
     if piece is not None:
-        moments = {
-            "now": now.isoformat(), "serve_at": feast.serve_at.isoformat(), "tz": feast.time_zone
-        }  # fmt: skip
+        moments = _moments(feast, now)
         answer = work_out({**dish_document({"piece": piece}, house), **moments})
         if isinstance(answer, DishOut):
             fitting = {option.method: option for option in answer.options}

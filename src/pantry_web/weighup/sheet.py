@@ -61,16 +61,16 @@ class Sheet:
         return self.least_h - self.left_h
 
 
-def live_sheet(found: Worked, house: House, left_h: float) -> Sheet | None:
+def live_sheet(found: Worked, house: House, left_h: float | None) -> Sheet | None:
     """The sheet of a dish that is still open; None where nothing is weighed out.
 
-    Parameters: found; house; left_h, the time that is left to the table [h].
+    Parameters: found; house; left_h, the time that is left to the table, None without a date [h].
     """
     out, way = found.out, found.settled.way
     sheet = out.weighed_out
     if sheet is None or out.asked is None or way is None:
         return None
-    left_h = max(left_h, 0.0)
+    left_h = None if left_h is None else max(left_h, 0.0)
     return _sheet(
         out.asked,
         sheet,
@@ -83,7 +83,7 @@ def live_sheet(found: Worked, house: House, left_h: float) -> Sheet | None:
     )
 
 
-def _lengths(found: Worked, way: Way, left_h: float) -> Iterator[Length]:
+def _lengths(found: Worked, way: Way, left_h: float | None) -> Iterator[Length]:
     """How long it lies, what the schools say beside it, and the time that is left."""
     settled, sheet, cure = found.settled, found.out.sheet, found.asked.cure
     has_days = cure.lain_d is not None
@@ -113,7 +113,8 @@ def _lengths(found: Worked, way: Way, left_h: float) -> Iterator[Length]:
         yield Length(gettext("In it, then out to rest"), ready.lift_h, "chosen")
     least_h = found.route.least_h
     yield Length(gettext("From shop to table, at least"), least_h, "route")
-    yield Length(gettext("Time left"), left_h, "left" if left_h >= least_h else "short")
+    if left_h is not None:
+        yield Length(gettext("Time left"), left_h, "left" if left_h >= least_h else "short")
 
 
 def frozen_sheet(

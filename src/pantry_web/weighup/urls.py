@@ -2,10 +2,12 @@
 
 from django.urls import path
 
-from pantry_web.weighup import chilling, first, label, views, weighing
+from pantry_web.weighup import anything, chilling, first, views
+from pantry_web.weighup.at_the_scale import label, weighing
 
 urlpatterns = [
     path("first/", first.first_dish, name="first-dish"),
+    path("weigh/", anything.weigh_anything, name="weigh-anything"),
     path("feasts/<int:feast_id>/dish/", views.new_dish, name="new-dish"),
     path("feasts/<int:feast_id>/answer/", views.answer, name="answer"),
     path("dishes/<int:dish_id>/weigh-up/", views.weigh_up, name="weigh-up"),

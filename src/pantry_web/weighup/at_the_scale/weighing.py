@@ -35,7 +35,7 @@ from pantry_web.planning.recipes.mix import RecipeLine, lines_of
 from pantry_web.quantities import mass
 from pantry_web.refusal import Refused
 from pantry_web.sentences import tell
-from pantry_web.weighup.instead import instead_of, use_instead
+from pantry_web.weighup.at_the_scale.instead import instead_of, use_instead
 
 
 class AmountForm(KitchenForm):
