@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from pantry_core.formats.operations import read_recipe_document
+from pantry_core.formats.operations import dish_document, read_recipe_document
 from pantry_core.formats.reading import WrongInput
 from pantry_core.measures.units import RECIPE_GRAMS, RECIPE_ML
 from pantry_core.recipes.found import NotARecipe, factor, from_json_ld, read_lines
@@ -17,6 +17,7 @@ from pantry_core.routes.cuts import CUTS
 from pantry_core.rules.cures import CURING_SALTS
 from pantry_core.rules.ingredients import INGREDIENTS
 from tests.core.recipe_lines import ASK, LINES, REMARK
+from tests.core.recipes_by_hand import BY_HAND
 
 POUND, GALLON = 453.59237, 3785.411784  # by definition
 
@@ -201,3 +202,40 @@ def test_per_kilo_with_several_things_keeps_every_amount():
         ("salt-compact-coarse", 80.0, ""), ("brown-sugar", 60.0, ""),
     ]  # fmt: skip
     assert all(each.per == Basis("meat", 1000.0) for each in found)
+
+
+CUPS_OF = {"metric": "metric", "imperial": "imperial", "us": "us"}
+RECIPES = [block.strip().splitlines() for block in BY_HAND.strip().split("== ")[1:]]
+
+
+@pytest.mark.parametrize("recipe", RECIPES, ids=lambda recipe: recipe[0])
+def test_a_recipe_comes_back_as_it_was_typed(recipe):
+    """From the text to the lines of a dish: the masses by hand, within half a per cent."""
+    title, *rows = recipe
+    rows = [[part.strip() for part in row.split("|")] for row in rows]
+    cups = next((CUPS_OF[name] for name in CUPS_OF if name in title), "metric")
+    text = "\n".join(row[0] for row in rows)
+    things = [row for row in rows if row[1] != "#"]
+    lines = read_recipe_document({"text": text, "cups": cups})["lines"]
+    assert [each["text"] for each in lines] == [row[0] for row in things]
+    asked = {each["text"] for each in lines if each["ask"]}
+    assert asked == {row[0] for row in things if row[2] == "?"}
+    kept = [
+        {name: each[name] for name in ("text", "name", "amount", "unit", "per_mass_g")}
+        | {"strength": each["strength"] or {}}
+        for each in lines if not each["ask"]
+    ]  # fmt: skip
+    answer = dish_document({
+        "profile": "us", "piece": {"cut": "brisket", "mass_g": 1000.0},
+        "cure": {"method": "herb-marinade"}, "recipe": {"text": text, "cups": cups, "lines": kept},
+    })  # fmt: skip
+    mix = {each["text"]: each for each in answer["mix"]}
+    for text, name, amount in things:
+        if amount == "?":
+            continue
+        assert mix[text]["name"] == name
+        per_kilo = 1000.0 / (next(e["per_mass_g"] for e in kept if e["text"] == text) or 1000.0)
+        if amount.endswith("x"):
+            assert mix[text]["count"] == float(amount[:-1]), text
+        elif amount != "-":
+            assert mix[text]["grams"] == pytest.approx(float(amount) * per_kilo, rel=0.005), text

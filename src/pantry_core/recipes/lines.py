@@ -14,6 +14,7 @@ from pantry_core.recipes.counted import counted, is_the_piece, named
 from pantry_core.recipes.line import Basis, ReadLine
 from pantry_core.recipes.names import ALL_CURES, CURED, Match, match, meats
 from pantry_core.recipes.parts import Part, parts_of
+from pantry_core.recipes.strengths import without_strength
 from pantry_core.recipes.times import days_in
 from pantry_core.recipes.words import NUMBER_WORDS, Cups
 from pantry_core.text import say
@@ -27,15 +28,6 @@ UNKNOWN: Final = ("spice", "salted-mix", "other-sauce", "juice", "sugar", "water
 _BULLET = re.compile(r"^[\s•*·–—-]*(?:\[[ xX]?\])?\s*(?:\d+\)\s+)?")
 _ASIDE = re.compile(r"\(([^()]*)\)")
 _JUICE_OF = re.compile(r"^(?:the\s+)?juice of\s+(.+)$", re.IGNORECASE)
-_STRENGTH = re.compile(
-    r"(?:\b(?:with|mit|avec|con|of|at|[àa]|al)\s+)?(?P<pct>\d{1,2}(?:[.,]\d{1,4})?)\s*%\s*(?:of\s+|"
-    r"de\s+|di\s+)?(?:sodium\s+|potassium\s+|natrium)?(?P<what>nitrite|nitrate|nitrit|nitrat|"
-    r"nitrito|nitrato|salt|salz|sel|sal|sale)\b(?!\s*petre)|"
-    r"\b(?P<what2>nitrite|nitrate|nitrit|nitrat)(?:\s+content)?\s*[:=]?\s*"
-    r"(?P<pct2>\d{1,2}(?:[.,]\d{1,4})?)\s*%",
-    re.IGNORECASE,
-)
-_BARE_PERCENT = re.compile(r"^\s*(?P<pct>\d{1,2}(?:[.,]\d{1,4})?)\s*%\s*$")
 _PERCENT = re.compile(r"\d\s*%|\bper ?cent\b", re.IGNORECASE)
 _OF_MEAT = re.compile(
     r"^(?P<pct>\d{1,2}(?:[.,]\d{1,3})?)\s*%\s*(?:of\s+(?:the\s+)?(?:meat(?:['’]s)?|its)\s*"
@@ -177,7 +169,7 @@ def _is_remark(bare: str, cups: Cups) -> bool:
 
 
 def _thing(shown: str, part: Part, per: Basis | None, cups: Cups) -> ReadLine:
-    body, strength = _without_strength(part.text)
+    body, strength = without_strength(part.text)
     if part.problem:
         return ReadLine(shown, problem=part.problem)
     if part.amount is None and _PERCENT.search(body):
@@ -342,24 +334,6 @@ def _without_held_back(body: str) -> tuple[str, float]:
         above, below = said.split("/")
         share = int(above) / int(below) if int(below) else 0.0
     return " ".join((body[: found.start()], body[found.end() :])).strip(" ,;"), min(share, 1.0)
-
-
-def _without_strength(body: str) -> tuple[str, dict[str, float]]:
-    """Take "(0.5 % nitrite)" out of a line, and what it says [%]."""
-    strength: dict[str, float] = {}
-    for found in _STRENGTH.finditer(body):
-        what = (found["what"] or found["what2"]).lower()
-        pct = float((found["pct"] or found["pct2"]).replace(",", "."))
-        kind = "nitrite" if what.startswith("nitrit") else "nitrate"
-        strength[f"{kind if what.startswith('nitr') else 'salt'}_pct"] = pct
-    has_name = match(_ASIDE.sub(" ", _STRENGTH.sub(" ", body))) is not None
-    if strength and has_name:
-        return " ".join(_STRENGTH.sub(" ", body).replace("( )", " ").split()), strength
-    for aside in _ASIDE.findall(body):
-        bare = _BARE_PERCENT.match(aside)
-        if bare:
-            return body.replace(f"({aside})", " "), {"pct": float(bare["pct"].replace(",", "."))}
-    return body, {}
 
 
 def _without_basis(body: str, cups: Cups) -> tuple[str, Basis | None]:

@@ -73,7 +73,9 @@ _SALTED = _ask(_LABEL, "other-sauce")
 _BRINE = _ask(
     "Salt water of what strength? Write its water and its salt on two lines.", "other-sauce"
 )
-_SAUERKRAUT = r"\b(?:capers?|olives?(?! oil)|anchov(?:y|ies)|feta|parmesan|cheese|bacon bits)\b"
+_SAUERKRAUT = (
+    r"\b(?:capers?|(?<!huile d')olives?(?! oil)|anchov(?:y|ies)|feta|parmesan|cheese|bacon bits)\b"
+)
 
 _RULES: tuple[tuple[str, Match], ...] = (
     (rf"\b{_CURE}{_NUMBER}(?:2|ii|two)\b|\b{_PINK}{_NUMBER}(?:2|ii|two)\b|"
@@ -92,8 +94,9 @@ _RULES: tuple[tuple[str, Match], ...] = (
      r"\bpoudre de c[ée]leri\b|\bapio en polvo\b|\bsedano in polvere\b", _sure("celery-powder")),
     (rf"\b(?:brine|brining|{_CURE}|curing|ham|bacon|corned beef) (?:mix|blend|kit)\b", _CURE_MIX),
     (r"\b(?:mix|mixture|blend|mischung|m[ée]lange|mezcla|miscela)\b", _MIX),
-    (rf"\b{_CURE}\b|\bp[öo]kelsalz\b|\bsel de (?:salaison|saumure)\b|\bsal (?:de|para) "
-     rf"cura(?:do|r)?\b|\bsale (?:da|per) (?:salumi|concia)\b|\b{_NUMBERED}[12]\b(?! salt)",
+    (r"\b(?:sal(?:es)?|sale|sel|salz)\b.*\bnitr\w+", CURED),
+    (rf"\b{_CURE}\b|\b\w*p[öo]kelsalz\b|\bsel de (?:salaison|saumure)\b|\bsal (?:de |para )?"
+     rf"cura(?:do|r|nte)?\b|\bsale (?:da|per) (?:salumi|concia)\b|\b{_NUMBERED}[12]\b(?! salt)",
      CURED),
     (r"\bpink (?:\w+ )?rock salt\b|\brock salt,? pink\b|"
      r"\bpink (?:sea|mountain|finishing|himalayan) salt\b|\bhimala\w+\b|\bpink steinsalz\b",
@@ -146,8 +149,8 @@ _RULES: tuple[tuple[str, Match], ...] = (
     (r"\b(?:honey|honig|miel|miele)\b", _sure("honey")),
     (r"\b(?:syrup|sirup|sirop|jarabe|sciroppo)\b", _sure("syrup")),
     (r"\b(?:brown|muscovado|demerara|dark|light|raw cane)\b.*\bsugar\b|\bbrauner zucker\b|"
-     r"\bcassonade\b|\bsucre (?:roux|brun)\b|\baz[úu]car (?:moren[oa]|integral)\b|"
-     r"\bzucchero di canna\b", _sure("brown-sugar")),
+     r"\brohr(?:roh)?zucker\b|\bcassonade\b|\bsucre (?:roux|brun)\b|"
+     r"\baz[úu]car (?:moren[oa]|integral)\b|\bzucchero di canna\b", _sure("brown-sugar")),
     (r"\b(?:sugar|zucker|sucre|az[úu]car|zucchero)\b", _sure("sugar")),
     (r"\b(?:vinegar|vinaigre|\w*essig|vinagre|aceto)\b", _sure("vinegar")),
     (r"\b(?:wine|sherry|port|vermouth|madeira|marsala|sake|\w*wein|vin|vino)\b", _sure("wine")),
@@ -233,6 +236,7 @@ _MEATS = {
 }  # fmt: skip
 _NO_MEAT: Final = re.compile(
     r"\b(?:stock|broth|bouillon|cubes?|sauce|seasoning|rub|cure|curing|mix|spice|br[üu]he|fond|"
+    r"bones(?! removed| out)|carcass(?:es)?|giblets|knochen|carcasse|huesos|ossa|"
     r"caldo|brodo|fumet)\b"
 )
 
