@@ -62,7 +62,7 @@ def ids(gammon, quince):
     )  # fmt: skip
     changed = quince.changed_days.create(day="2020-04-09", kind="off")
     job = gammon.feast.dishes.create(
-        name="Dough", document={"job": {"name": "dough", "made_g": 900.0}}
+        name="Stock", document={"job": {"name": "stock", "made_g": 900.0}}
     )
     removed = Feast.objects.create(
         kitchen=quince, name="Old supper", serve_at=begins, time_zone="UTC", heads=2,
@@ -70,7 +70,7 @@ def ids(gammon, quince):
     )  # fmt: skip
     day = quince.own_days.create(name="First thaw", day="2020-04-09")
     invitation = invite(quince, "cook", gammon.events.first().by)
-    left = gammon.leftovers.create(mass_g=300.0, since=begins)
+    left = gammon.leftovers.create(mass_g=300.0, since=begins, what="bones", place="freezer")
     photo = gammon.photos.create(
         jpeg=b"", width=1, height=1, by=gammon.events.first().by, kept_at=begins
     )

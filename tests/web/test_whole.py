@@ -344,6 +344,10 @@ def test_a_side_job_takes_a_recipe_as_it_is_written(cook, roast):
     listed = cook.get("/shopping/").content.decode()
     assert "Flour" in listed
     assert cook.get(f"/dishes/{job.pk}/recipe/").context["form"].initial["text"] == text
+    stock = {"text": "1 kg chicken wings\n3 l water\n2 carrots", "cups": "us"}
+    assert cook.post(f"/dishes/{job.pk}/recipe/", stock).status_code == 302
+    lines = cook.get(taken["Location"]).context["job_lines"]
+    assert [(each.grams, each.count) for each in lines] == [(1000, None), (3000, None), (None, 2)]
 
 
 def test_pot_and_table_grow_with_the_people_and_the_used_brine_goes_into_the_pot(cook, roast):
@@ -493,6 +497,29 @@ def test_the_tub_is_weighed_before_and_after_and_another_salt_is_used_instead(co
     assert not {"grams", "instead_of"} & sugar.keys()
     refused = cook.post(f"{path}salt-table/", {"amount": "50 g", "instead": "sugar"})
     assert refused.status_code == 422
+
+
+def test_bones_are_kept_with_a_label_and_go_into_a_stock(cook, roast):
+    feast, dish, _typed = roast
+    wrong = cook.post(f"/dishes/{dish.pk}/weighing/left/", {"what": "bones", "left": "some"})
+    assert wrong["Location"].endswith("/weighing/")
+    kept = cook.post(f"/dishes/{dish.pk}/weighing/left/", {"what": "bones", "left": "700 g"})
+    label = cook.get(kept["Location"]).content.decode()
+    for said in ("Loin, bones", "700", "Best by"):
+        assert said in label
+    stock = feast.dishes.create(name="Stock", document={"job": {"name": "stock", "made_g": 2000.0}})
+    page = cook.get(f"/dishes/{stock.pk}/steps/")
+    (left,) = page.context["in_the_freezer"]
+    assert "In the freezer" in page.content.decode()
+    assert cook.post(f"/dishes/{stock.pk}/kept/{left.pk}/").status_code == 302
+    stock.refresh_from_db()
+    parts = {each["name"]: each["grams"] for each in stock.document["job"]["ingredients"]}
+    assert parts["Loin, bones"] == 700
+    assert sum("bones" in name.lower() for name in parts) == 1
+    left.refresh_from_db()
+    assert left.fate == "used"
+    assert cook.get(f"/dishes/{stock.pk}/steps/").context["in_the_freezer"] == []
+    assert cook.post(f"/dishes/{stock.pk}/kept/{left.pk}/").status_code == 404
 
 
 def test_ticks_and_amounts_go_on_the_sheet_and_into_the_record(cook, roast):

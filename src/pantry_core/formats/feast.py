@@ -88,11 +88,12 @@ class ReviewDocument(Document):
 class LeftoverDocument(Document):
     """What was left of a dish, until when, and what became of it."""
 
+    what: Literal["", "bones", "trimmings", "giblets", "fat", "piece"] = ""
     mass_g: Grams
     place: Literal["fridge", "freezer"] = "fridge"
     since: str
     until: str | None = None
-    fate: Literal["", "eaten", "frozen", "thrown"] = ""
+    fate: Literal["", "eaten", "frozen", "thrown", "used"] = ""
     ended_at: str | None = None
 
 

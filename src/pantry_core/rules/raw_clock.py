@@ -73,6 +73,7 @@ TAINT_MM = Rule(
 RAW_FISH_AFTER_D = Rule(
     "raw-cured-fish-keeps", 3.0, "d unwrapped, from the cure", "7 in all", Mark.PRACTICE
 )
+FROZEN_RAW_D = Rule("frozen-raw", 120.0, "d", "bones and pieces are best by then", Mark.PRACTICE)
 LEFTOVERS_D = Rule("leftovers", 4.0, "d", "USDA, leftovers 3 to 4 days", Mark.MEMORY)
 
 

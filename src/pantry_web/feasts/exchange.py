@@ -84,7 +84,8 @@ def _came_of(dish: Dish, *, photos: bool) -> Document:
             "skipped": review.is_skipped,
         }  # fmt: skip
     left = [
-        {"mass_g": each.mass_g, "place": each.place, "since": _text(each.since),
+        {**({"what": each.what} if each.what else {}), "mass_g": each.mass_g,
+         "place": each.place, "since": _text(each.since),
          "until": _text(each.until), "fate": each.fate, "ended_at": _text(each.ended_at)}
         for each in dish.leftovers.all()
     ]  # fmt: skip

@@ -6,9 +6,11 @@ from django.utils.translation import gettext_lazy as _
 
 from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.leftovers import good_for
-from pantry_core.rules.raw_clock import leftovers_keep
+from pantry_core.rules.raw_clock import FROZEN_RAW_D, leftovers_keep
+from pantry_core.text import say
 from pantry_web.feasts.models import Dish, Event
 from pantry_web.kitchens.models import Cook, Kitchen
+from pantry_web.sentences import tell
 
 PARTS = ("piece", "cure", "heat")
 
@@ -82,8 +84,21 @@ class Photo(models.Model):
         return f"{self.dish}"
 
 
+FOR_STOCK = say("A stock or a sauce.")
+
+
 class Leftover(models.Model):
-    """What is left of a dish: where, until when by which rule, and what became of it."""
+    """What is left of a dish: where, until when by which rule, and what became of it.
+
+    `what` is what was kept of it raw, as its bones; empty for what was cooked.
+    """
+
+    class What(models.TextChoices):
+        BONES = "bones", _("bones")
+        TRIMMINGS = "trimmings", _("trimmings")
+        GIBLETS = "giblets", _("giblets")
+        FAT = "fat", _("skin and fat")
+        PIECE = "piece", _("another piece")
 
     class Place(models.TextChoices):
         FRIDGE = "fridge", _("fridge")
@@ -93,8 +108,10 @@ class Leftover(models.Model):
         EATEN = "eaten", _("eaten")
         FROZEN = "frozen", _("frozen")
         THROWN = "thrown", _("thrown away")
+        USED = "used", _("used")
 
     dish = models.ForeignKey(Dish, models.CASCADE, related_name="leftovers")
+    what = models.CharField(max_length=10, choices=What, blank=True)
     mass_g = models.FloatField()
     place = models.CharField(max_length=7, choices=Place, default=Place.FRIDGE)
     since = models.DateTimeField()
@@ -116,13 +133,29 @@ class Leftover(models.Model):
         return f"{self.dish}"
 
     @property
+    def name(self) -> str:
+        """What it is, and of which dish."""
+        if not self.what:
+            return self.dish.name
+        return tell("{dish}, {what}", what=self.get_what_display(), dish=self.dish.name)
+
+    @property
+    def is_for_stock(self) -> bool:
+        """Whether a stock is made of it."""
+        return self.what in (self.What.BONES, self.What.TRIMMINGS, self.What.GIBLETS)
+
+    @property
     def rule(self) -> str:
         """By which rule it keeps so long."""
+        if self.what:
+            return FROZEN_RAW_D.basis
         return leftovers_keep(is_raw_fish=self.dish.piece.get("will_be") == "raw").basis
 
     @property
     def good_for(self) -> str:
         """What it is good for; nothing of a side job."""
+        if self.what:
+            return FOR_STOCK if self.is_for_stock else ""
         piece, cure, heat = (self.dish.document.get(name) or {} for name in PARTS)
         cut = CUTS.get(piece.get("cut", ""))
         if cut is None:

@@ -1,7 +1,7 @@
 """From the text of a recipe to a dish that has it, as it is written."""
 
 import re
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from zlib import crc32
 
@@ -153,7 +153,8 @@ def read_recipe(asked: Asked, dish: Dish, house: House, answers: Mapping[str, st
     part: Goes = "cure"
     days = asked.days
     remembered = Remembered(dish)
-    for each in read_lines(asked.text, asked.cups):
+    found = read_lines(asked.text, asked.cups)
+    for each in _of_a_job(found) if dish.is_job else found:
         was = stored.get(each.text, {})
         goes = answers.get(f"{field_of(each)}-goes") or was.get("goes") or part
         line = each if goes == "cure" else _unweighed(each)
@@ -269,6 +270,19 @@ def _label_of(line: ReadLine, seen: AskedLine, house: House) -> Document:
     if packet is not None and role == "sauce":
         label = {"salt_pct": packet.salt_pct} | label
     return {name: value for name, value in label.items() if value is not None}
+
+
+def _of_a_job(lines: Sequence[ReadLine]) -> Iterator[ReadLine]:
+    """The lines of a side job: meat is an ingredient of it, and nothing is for so much meat."""
+    pieces = {each.per for each in lines if each.is_meat and each.per}
+    for each in lines:
+        if each.is_meat and not each.problem:
+            thing = replace(each, is_meat=False, is_heading=False, per=None)
+            if each.per is not None:
+                thing = replace(thing, amount=each.per.grams, unit="g")
+            yield thing
+        else:
+            yield replace(each, per=None) if each.per in pieces else each
 
 
 def field_of(line: ReadLine) -> str:

@@ -42,6 +42,7 @@ from pantry_web.steps.forms import (
     Waited,
     step_as_it_is,
 )
+from pantry_web.steps.kept import in_the_freezer
 
 STATE_NAMES = {
     "frozen": _("frozen"), "raw": _("raw"), "curing": _("in its cure"), "hot": _("at the heat"),
@@ -310,6 +311,7 @@ def _page(
             dish=dish, prefix="hour", initial=hour_now
         ),
         "job_lines": _job_lines(view),
+        "in_the_freezer": in_the_freezer(view),
         "parts_form": form if bad == "parts" else JobPartsForm(
             dish=dish, units=view.kitchen.units, prefix="parts"
         ) if dish.is_job else None,

@@ -3,7 +3,7 @@
 from django.urls import path
 
 from pantry_web.weighup import anything, chilling, first, views
-from pantry_web.weighup.at_the_scale import label, weighing
+from pantry_web.weighup.at_the_scale import label, left, weighing
 
 urlpatterns = [
     path("first/", first.first_dish, name="first-dish"),
@@ -14,6 +14,8 @@ urlpatterns = [
     path("dishes/<int:dish_id>/weighing/", weighing.weighing, name="weighing"),
     path("dishes/<int:dish_id>/weighing/undo/", weighing.take_back_line, name="take-back-line"),
     path("dishes/<int:dish_id>/weighing/trim/", weighing.trim, name="trim"),
+    path("dishes/<int:dish_id>/weighing/left/", left.keep_for_the_freezer, name="keep-left"),
+    path("left/<int:leftover_id>/label/", left.left_label, name="left-label"),
     path("dishes/<int:dish_id>/weighing/line/<path:line>/", weighing.tick_line, name="tick-line"),
     path("dishes/<int:dish_id>/cold/", chilling.cold, name="cold"),
     path("dishes/<int:dish_id>/label/", label.label, name="label"),

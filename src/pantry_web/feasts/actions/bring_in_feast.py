@@ -75,7 +75,7 @@ def _tell_of(dish: Dish, document: DishDocument, zone: ZoneInfo, by: Cook) -> No
         )  # fmt: skip
     for left in document.leftovers:
         Leftover.objects.create(
-            dish=dish, mass_g=left.mass_g, place=left.place, fate=left.fate,
+            dish=dish, what=left.what, mass_g=left.mass_g, place=left.place, fate=left.fate,
             since=read_instant(left.since, zone), until=at(left.until), ended_at=at(left.ended_at),
         )  # fmt: skip
     for each in document.photos:

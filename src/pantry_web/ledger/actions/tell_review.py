@@ -46,8 +46,9 @@ def skip_review(view: Outlook, by: Cook) -> None:
 
 def _keep_left(view: Outlook, left_g: float | None, since: datetime) -> None:
     """What is left lies in the fridge, until when the rule says."""
-    kept = view.dish.leftovers.filter(fate="")
-    if not left_g or view.dish.leftovers.exclude(fate="").exists():
+    cooked = view.dish.leftovers.filter(what="")
+    kept = cooked.filter(fate="")
+    if not left_g or cooked.exclude(fate="").exists():
         kept.delete()
         return
     is_raw_fish = view.dish.piece.get("will_be") == "raw"

@@ -36,6 +36,7 @@ from pantry_web.quantities import mass
 from pantry_web.refusal import Refused
 from pantry_web.sentences import tell
 from pantry_web.weighup.at_the_scale.instead import instead_of, use_instead
+from pantry_web.weighup.at_the_scale.left import LeftForm
 
 
 class AmountForm(KitchenForm):
@@ -211,6 +212,7 @@ def _page(
         "method": method_name(view.dish.cure.get("method", "")),
         "is_in": view.state.put_in is not None, "last_weighed": view.state.last_weighed,
         "trimmed_form": trimmed or TrimmedForm(units=kitchen.units), "asked": out.request,
+        "left_form": LeftForm(units=kitchen.units),
     }  # fmt: skip
     return render(request, "weighup/weighing.html", context, status=422 if bad or trimmed else 200)
 

@@ -1,0 +1,1 @@
+"""What the weigh-up writes: each a deed of its own."""
