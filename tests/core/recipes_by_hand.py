@@ -174,4 +174,13 @@ je kg Fleisch: | # |
 For the pot: | # |
 1 lb potatoes | potato | 453.6
 1 small cabbage | cabbage | 1 x
+== en, us: said as people say it
+Herb paste shoulder | # |
+60 g salt | salt-table | 60
+300 ml oil | oil | 273.9
+juice of 1 lemon | citrus-juice | 46.4
+seared, 12 minutes in a very hot oven | # |
+taken out at 71, rested | # |
+smoked at 110 for two hours | # |
+half of the brine goes into the pot | # |
 """

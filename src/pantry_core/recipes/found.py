@@ -55,10 +55,19 @@ def read_lines(text: str, cups: Cups = "us") -> tuple[ReadLine, ...]:
     return tuple(_with_headings(things))
 
 
+_DISH = re.compile(
+    r"\b(?:shoulder|leg|loin|breast|belly|rack|shank|haunch|fillet|side|roast|loaf|bird|stew|supper|"
+    r"dinner|chicken|duck|goose|turkey|salmon|trout|pork|beef|lamb|ham|gammon)\b(?! sauce| stock)",
+    re.IGNORECASE,
+)
+"""Words by which the first line, without an amount, is the name of a dish."""
+
+
 def _is_title(line: ReadLine) -> bool:
     """Whether the first line names the dish: no table knows it, and it has no amount."""
     is_unknown = line.keys in ((), UNKNOWN) and not line.strength and not line.is_heading
-    return is_unknown and re.search(r"\d|[½¼¾]", line.text) is None
+    is_a_dish = _DISH.search(line.text) is not None
+    return (is_unknown or is_a_dish) and re.search(r"\d|[½¼¾]", line.text) is None
 
 
 def _with_headings(lines: Sequence[ReadLine]) -> Iterator[ReadLine]:

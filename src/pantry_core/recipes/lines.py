@@ -11,6 +11,7 @@ from pantry_core.measures.units import RECIPE_GRAMS, RECIPE_ML, RecipeUnit
 from pantry_core.quantities import Millilitres, Number
 from pantry_core.recipes.amounts import Amount, amount_at, amount_behind, in_brackets
 from pantry_core.recipes.counted import counted, is_the_piece, named
+from pantry_core.recipes.instructions import is_at_the_heat, is_for_a_time, is_instruction
 from pantry_core.recipes.line import Basis, ReadLine
 from pantry_core.recipes.names import ALL_CURES, CURED, Match, match, meats
 from pantry_core.recipes.parts import Part, parts_of
@@ -131,7 +132,12 @@ def _read(shown: str, cups: Cups) -> Iterator[ReadLine]:
     body = _JUICE_OF.sub(r"\1 juice", _BULLET.sub("", shown))
     body = _PER_BARE.sub(r"\1: ", _FOR_EACH.sub("per ", body))
     body, held_back = _without_held_back(body)
+    if is_for_a_time(body):
+        yield ReadLine(shown, is_heading=True)
+        return
+    says_heat = is_at_the_heat(body)
     days, body = days_in(body)
+    days = None if says_heat else days
     body, per = _without_basis(body, cups)
     body = _IN_WATER.sub("with ", body)
     bare = body.strip(" .,;:()")
@@ -169,9 +175,11 @@ def _is_remark(bare: str, cups: Cups) -> bool:
 
 
 def _thing(shown: str, part: Part, per: Basis | None, cups: Cups) -> ReadLine:
-    body, strength = without_strength(part.text)
+    body, strength = without_strength(_JUICE_OF.sub(r"\1 juice", part.text))
     if part.problem:
         return ReadLine(shown, problem=part.problem)
+    if is_for_a_time(part.text):
+        return ReadLine(shown, is_heading=True)
     if part.amount is None and _PERCENT.search(body):
         return _by_percent(shown, " ".join(re.sub("[()]", " ", body).split()), strength)
     amount, words = _amount_of(part, body, cups)
@@ -287,6 +295,8 @@ def _unknown(line: ReadLine, amount: Amount | None) -> ReadLine:
     """What no table knows: kept by its words, and asked about where it may carry salt."""
     if line.words.strip(" .:,").lower() in ("", "to", "of", "for", "in", "with"):
         return replace(line, problem="What is it? Write the ingredient after its amount.")
+    if amount is None and is_instruction(line.words):
+        return replace(line, is_heading=True)
     if not _MAY_BE_SALTY.search(line.words):
         middle = None if amount is None else amount.middle
         return replace(line, amount=middle, unit=None if amount is None else amount.unit or "piece")

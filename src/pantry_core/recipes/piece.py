@@ -67,10 +67,11 @@ def piece_said(text: str, cups: Cups = "us") -> PieceSaid:
     """
     lines = read_lines(text, cups)
     meat = [each for each in lines if each.is_meat]
-    is_titled = bool(lines) and lines[0].is_heading and not lines[0].is_meat and not lines[0].per
+    is_titled = bool(lines) and lines[0].is_heading and not lines[0].per and not lines[0].days
     title = lines[0].text.strip(" .:") if is_titled else ""
     mass_g = next((each.per.grams for each in meat if each.per), None)
-    written = next((each.text for each in meat), "")
+    of_a_cut = [each.text for each in meat if _cut_in(each.text) is not None]
+    written = next(iter(of_a_cut or [each.text for each in meat]), "")
     for line in text.splitlines():
         cut = _cut_in(line)
         if mass_g is None and cut is not None:
@@ -79,7 +80,8 @@ def piece_said(text: str, cups: Cups = "us") -> PieceSaid:
                 mass_g = (
                     float(weight["count"].replace(",", ".")) * _GRAMS[weight["unit"][0].lower()]
                 )
-        written = written or (line if cut else "")
+        if _cut_in(written) is None and cut is not None:
+            written = line
     return PieceSaid(_cut_in(written), mass_g, _GROUND.search(written) is not None, title)
 
 

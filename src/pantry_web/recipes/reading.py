@@ -22,6 +22,7 @@ from pantry_core.mixes.check import CheckOut
 from pantry_core.mixes.recipe import LONGEST_NAME
 from pantry_core.recipes.found import read_lines
 from pantry_core.recipes.headings import part_of
+from pantry_core.recipes.instructions import liquid_to_pot_said
 from pantry_core.recipes.line import ReadLine
 from pantry_core.recipes.weights import line_grams
 from pantry_core.recipes.words import Cups
@@ -169,6 +170,8 @@ def read_recipe(asked: Asked, dish: Dish, house: House, answers: Mapping[str, st
     if not lines or read.is_open:
         return read
     recipe: Document = {"text": asked.text, "cups": asked.cups, "lines": _with_its_water(lines)}
+    to_pot = asked.liquid_to_pot or liquid_to_pot_said(asked.text)
+    asked = replace(asked, liquid_to_pot=to_pot)
     usual = {"used_share": 1.0, "for_g": None, "for_people": None, "liquid_to_pot": 0.0}
     given = {name: getattr(asked, name) for name in usual}
     recipe |= {name: value for name, value in given.items() if value != usual[name]}

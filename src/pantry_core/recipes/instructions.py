@@ -1,0 +1,65 @@
+"""Lines of a recipe that say what is done, not what goes in."""
+
+import re
+from typing import Final
+
+_HEAT: Final = (
+    r"smok|simmer|roast|bak|fry|fried|sear|glaz|cook|boil|brais|grill|steam|poach|brown|crisp|rest"
+)
+_DONE: Final = re.compile(
+    rf"\s*(?:then |and )?(?:{_HEAT}|tak|turn|rins|eat|serv|keep|kept|forget|slic|cover|dry|dried|"
+    r"pat|put|mix|stir|leave|left|let|wash|soak|under a|until|at \d)\w*\b",
+    re.IGNORECASE,
+)
+_AT_THE_HEAT: Final = re.compile(rf"\s*(?:then |and )?(?:{_HEAT})\w*\b", re.IGNORECASE)
+_FOR_MINUTES: Final = re.compile(
+    r"\s*(?:\d+|an?|half an)(?:\s*(?:-|–|to)\s*\d+)?\s*(?:minutes?|mins?|hours?|hrs?|h)\b",
+    re.IGNORECASE,
+)
+_TO_THE_POT: Final = re.compile(
+    r"\b(?P<share>half|a half|a third|one third|two thirds|a quarter|all|\d+ ?%)\s+(?:of\s+)?"
+    r"(?:the\s+)?(?:used\s+)?(?:brine|liquid|marinade|pickle)\b[^.;]*\bpot\b",
+    re.IGNORECASE,
+)
+_SHARES: Final = {"half": 0.5, "a half": 0.5, "a third": 1 / 3, "one third": 1 / 3,
+                  "two thirds": 2 / 3, "a quarter": 0.25, "all": 1.0}  # fmt: skip
+
+
+def is_instruction(text: str) -> bool:
+    """Whether a line that no table knows says what is done.
+
+    >>> is_instruction("taken out at 71, rested"), is_instruction("moon moss")
+    (True, False)
+    """
+    return _DONE.match(text) is not None
+
+
+def is_for_a_time(text: str) -> bool:
+    """Whether a line begins with a time at the heat, or says what of the brine goes into the pot.
+
+    >>> is_for_a_time("12 minutes in a very hot oven"), is_for_a_time("12 peppercorns")
+    (True, False)
+    """
+    return _FOR_MINUTES.match(text) is not None or _TO_THE_POT.search(text) is not None
+
+
+def is_at_the_heat(text: str) -> bool:
+    """Whether the time that a line says is one at the heat or after it, not in the cure.
+
+    >>> is_at_the_heat("smoked at 110 for two hours"), is_at_the_heat("two days under a weight")
+    (True, False)
+    """
+    return _AT_THE_HEAT.match(text) is not None
+
+
+def liquid_to_pot_said(text: str) -> float:
+    """What of the used brine a recipe puts into the pot [-]; 0 where it says nothing.
+
+    >>> liquid_to_pot_said("half of the brine goes into the pot")
+    0.5
+    """
+    found = _TO_THE_POT.search(text)
+    if found is None:
+        return 0.0
+    share = found["share"].lower()
+    return _SHARES[share] if share in _SHARES else min(float(share.rstrip("% ")) / 100.0, 1.0)
