@@ -18,7 +18,7 @@ from pantry_core.mixes.request import Cure
 from pantry_core.mixes.result import WeighOut
 from pantry_core.quantities import Grams, Number
 from pantry_core.routes.steps import RAW_KINDS
-from pantry_core.rules.ingredients import SODIUM
+from pantry_core.rules.ingredients import LOOSE, SODIUM
 from pantry_core.text import Sentence, joined, say
 
 CURING_BASIS = say("all that is neither nitrite nor nitrate")
@@ -106,8 +106,10 @@ _PARTS: dict[Goes, str] = {
 
 
 def _thing_said(line: MixLine) -> Sentence:
-    """A line as it is said at its step."""
+    """A line as it is said at its step; by the cook's words where they say more than its name."""
     name = ingredient_named(line.name).name
+    if line.name in LOOSE and line.text:
+        return line.text
     if line.count is not None:
         digits = 0 if line.count.is_integer() else 1
         return say("{count} × {name:lower}", count=Number(line.count, digits), name=name)

@@ -159,6 +159,8 @@ INGREDIENTS: dict[str, Ingredient] = {
     )
 }  # fmt: skip
 
+LOOSE = ("spice", "herbs", "juice", "other-sauce", "salted-mix")
+"""What holds many things: the cook's own words say which."""
 ACIDS = ("wine", "vinegar", "citrus-juice", "beer")
 DAIRY = ("buttermilk", "yoghurt")
 SALTS = tuple(key for key, each in INGREDIENTS.items() if each.role == "salt")

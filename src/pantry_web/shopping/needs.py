@@ -1,5 +1,6 @@
 """What the dishes of all feasts need, and on which trip each thing is bought."""
 
+import re
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
@@ -15,7 +16,7 @@ from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.servings import bought_for
 from pantry_core.routes.steps import SHOPPING
 from pantry_core.rules.cures import CURE_KEYS
-from pantry_core.rules.ingredients import INGREDIENTS
+from pantry_core.rules.ingredients import INGREDIENTS, LOOSE
 from pantry_web.feasts.line_labels import label_of, label_with
 from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.models import Kitchen
@@ -220,12 +221,26 @@ def _needs(view: Outlook) -> Iterator[Need]:
         yield Need(text, f"spice-{text}"[:120], None, by, view.dish, note)
 
 
+MADE_THERE = re.compile(
+    r"\b(?:pan|cooking|roasting) (?:juices?|liquid|water)\b|\bdrippings?\b|\bthe (?:brine|broth|"
+    r"marinade)\b",
+    re.IGNORECASE,
+)
+"""What comes out of the pan or the pot."""
+
+
 def _recipe_lines(view: Outlook, answer: DishOut, by: Instant) -> Iterator[Need]:
-    """What the recipe of a dish takes, line by line; water comes from the tap."""
+    """What the recipe of a dish takes, line by line, as the cook wrote it.
+
+    Water comes from the tap, and what the dish makes itself is not bought.
+    """
     masses: dict[str, float] = {}
     notes: dict[str, list[str]] = {}
     for line in answer.mix:
-        if line.name == "water" or line.line is None:
+        if line.name == "water" or line.line is None or MADE_THERE.search(line.text):
+            continue
+        if line.name in LOOSE and line.text:
+            yield Need(line.text, f"recipe-{line.text}"[:120], None, by, view.dish)
             continue
         if line.grams is not None and line.count is None:
             masses[line.name] = masses.get(line.name, 0.0) + line.grams

@@ -12,6 +12,7 @@ from pantry_core.dish.request import DishRequest
 from pantry_core.dish.work import Worked, worked
 from pantry_core.foods.ingredient import ingredient, is_ingredient
 from pantry_core.mixes.result import Proposal
+from pantry_core.rules.ingredients import LOOSE
 from pantry_web.feasts.line_labels import label_with
 
 PARTS = {
@@ -101,7 +102,7 @@ def lines_of(recipe: RecipeAsked, out: DishOut) -> Iterator[RecipeLine]:
         asked = None if each.line is None else recipe.lines[each.line]
         yield RecipeLine(
             at=each.line,
-            text="" if each.name == "spice" else each.text,
+            text="" if each.name in LOOSE else each.text,
             name=each.name,
             label=_label(each),
             grams=each.grams if each.count is None else None,
@@ -125,6 +126,6 @@ def _would_weigh(line: MixLine, out: DishOut, recipe: RecipeAsked) -> float | No
 
 def _label(line: MixLine) -> str:
     """Its name; of any other spice the words of the recipe."""
-    if line.name == "spice" and line.text:
+    if line.name in LOOSE and line.text:
         return line.text
     return ingredient(line.name).name if is_ingredient(line.name) else label_with(line.name, None)
