@@ -171,6 +171,24 @@ def test_without_a_method_the_recipe_proposes_one_and_its_time():
     assert found["days"] == {"field": "cure.days", "value": 5.0}
 
 
+@pytest.mark.parametrize(
+    ("lines", "cut", "method"),
+    [  # by common practice: what it lies in decides, not a dash of something sour
+        ([line("oil", 300, "ml"), line("salt-table", 60, "g"), line("vinegar", 40, "ml")],
+         "lamb-shoulder", "herb-marinade"),
+        ([line("wine", 750, "ml"), line("oil", 50, "ml"), line("salt-table", 20, "g")],
+         "venison", "acid-marinade"),
+        ([line("salt-compact-coarse", 96, "g"), line("citrus-juice", 45, "ml")],
+         "salmon-piece", "dry-cure"),
+    ],
+)  # fmt: skip
+def test_a_recipe_looks_like_what_it_lies_in(lines, cut, method):
+    document = asked(*lines, cut=cut)
+    document["cure"] = {}
+    offers = dish_document(document)["proposals"]
+    assert [e["changes"][0]["value"] for e in offers if e["code"] == "method"] == [method]
+
+
 def test_without_a_recipe_the_mix_is_that_of_the_aim():
     document = asked()
     del document["recipe"]

@@ -10,6 +10,7 @@ from pantry_core.mixes.result import Figures, Proposal
 from pantry_core.quantities import Days
 from pantry_core.recipes.times import days_in
 from pantry_core.routes.ways import WAYS, WayName
+from pantry_core.rules.ingredients import ACIDS
 from pantry_core.text import Sentence, say
 
 _NOTHING = Figures(None, None, None, None)
@@ -17,7 +18,11 @@ LEAST_LIQUID = 0.2
 """With less water than this for each part of meat it is no brine [g/g] (our own choice)."""
 DAIRY = ("buttermilk", "yoghurt", "kefir")
 SALTY = ("soy-sauce", "fish-sauce")
-SOUR = ("vinegar", "wine", "lemon-juice", "lime-juice", "beer")
+SOUR = (*ACIDS, "lemon-juice", "lime-juice")
+LEAST_SOUR = 0.1
+"""With less that is sour than this for each part of meat nothing lies in it (our choice) [g/g]."""
+PASTE_SHARE = 0.5
+"""With less that is sour than this share of its oil it is a paste (our choice) [g/g]."""
 
 
 def beginnings(asked: DishRequest, piece: Prepared) -> tuple[Proposal, ...]:
@@ -63,6 +68,8 @@ def method_of(asked: DishRequest, piece: Prepared) -> WayName | None:
             masses[given.role] = masses.get(given.role, 0.0) + (each.grams or 0.0)
     has = {name for name, grams in masses.items() if grams}
     is_brine = masses.get("water", 0.0) >= LEAST_LIQUID * piece.meat.mass_g
+    sour_g = sum(masses.get(each, 0.0) for each in SOUR)
+    is_sour = sour_g > max(PASTE_SHARE * masses.get("oil", 0.0), LEAST_SOUR * piece.meat.mass_g)
     is_through = piece.is_for_the_heart or "cure" in has
     looks: tuple[tuple[bool, WayName], ...] = (
         (piece.meat.form == "ground", "mixed-in"),
@@ -70,7 +77,7 @@ def method_of(asked: DishRequest, piece: Prepared) -> WayName | None:
         (is_brine and is_through, "even-brine"),
         (is_brine, "strong-brine"),
         (bool(has.intersection(SALTY)), "sauce-marinade"),
-        (bool(has.intersection(SOUR)), "acid-marinade"),
+        (is_sour, "acid-marinade"),
         ("oil" in has and "salt" in has, "herb-marinade"),
         ("oil" in has, "oil-marinade"),
         (bool(has.intersection(("salt", "cure"))), "dry-cure"),

@@ -16,6 +16,10 @@ class Line:
     grams: float
 
 
+SATURATED_DEG = 100.0
+"""Water holds no more salt than this on the salometer, by its definition."""
+
+
 @dataclass(frozen=True, slots=True)
 class Pickle:
     """All of the liquid: mass [g], salt by weight [%], degrees, density without sugar [g/ml]."""
@@ -24,6 +28,11 @@ class Pickle:
     salt_pct: float
     salometer_deg: float | None
     density_g_ml: float | None
+
+    @property
+    def is_a_brine(self) -> bool:
+        """Whether its water holds the salt: a paste with a little vinegar has no strength."""
+        return self.salometer_deg is not None and self.salometer_deg <= SATURATED_DEG
 
 
 @dataclass(frozen=True, slots=True)

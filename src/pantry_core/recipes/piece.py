@@ -35,6 +35,11 @@ CUT_WORDS: Final[tuple[tuple[str, str], ...]] = (
 )  # fmt: skip
 """Cuts by the words of recipes, the first that is found; a bare kind is its usual stewing cut."""
 _GROUND: Final = re.compile(r"\b(?:ground|minced|mince|sausage meat)\b", re.IGNORECASE)
+_RAW: Final = re.compile(
+    r"\b(?:eaten|served?|sliced) raw\b|\braw[ -]cured\b|\broh (?:gegessen|serviert|essen)\b|"
+    r"\b(?:mang[ée]e?|servie?) crue?\b|\bse come crud[oa]\b|\bmangiat[oa] crud[oa]\b",
+    re.IGNORECASE,
+)
 _MASS: Final = re.compile(
     r"(?P<count>\d+(?:[.,]\d+)?)\s*(?P<unit>kg|kilos?|g|grams?|lbs?|pounds?)\b", re.IGNORECASE
 )
@@ -43,12 +48,16 @@ _GRAMS: Final = {"k": 1000.0, "g": 1.0, "l": 453.59237, "p": 453.59237}
 
 @dataclass(frozen=True, slots=True)
 class PieceSaid:
-    """What a recipe says of its piece; None what it does not say: cut, mass [g]; and its title."""
+    """What a recipe says of its piece; None what it does not say: cut, mass [g]; and its title.
+
+    `is_raw`: it is eaten raw.
+    """
 
     cut: str | None
     mass_g: float | None
     is_ground: bool = False
     title: str = ""
+    is_raw: bool = False
 
 
 def piece_said(text: str, cups: Cups = "us") -> PieceSaid:
@@ -82,7 +91,8 @@ def piece_said(text: str, cups: Cups = "us") -> PieceSaid:
                 )
         if _cut_in(written) is None and cut is not None:
             written = line
-    return PieceSaid(_cut_in(written), mass_g, _GROUND.search(written) is not None, title)
+    is_ground = _GROUND.search(written) is not None
+    return PieceSaid(_cut_in(written), mass_g, is_ground, title, _RAW.search(text) is not None)
 
 
 def _cut_in(line: str) -> str | None:

@@ -150,7 +150,8 @@ def read_recipe(asked: Asked, dish: Dish, house: House, answers: Mapping[str, st
     Raises: NotARecipe for a text that is too long.
     """
     stored = {each["text"]: each for each in recipe_of(dish).get("lines", ())}
-    shown, lines = [], []
+    shown: list[AskedLine] = []
+    lines: list[Document] = []
     part: Goes = "cure"
     days = asked.days
     remembered = Remembered(dish)
@@ -161,8 +162,9 @@ def read_recipe(asked: Asked, dish: Dish, house: House, answers: Mapping[str, st
         line = each if goes == "cure" else _unweighed(each)
         seen = replace(_asked(line, house, answers, remembered), goes=goes)
         days = line.days if days is None else days
+        is_title = not shown and not line.text.rstrip().endswith(":")
         if line.is_heading:
-            part = part_of(line.text) or part
+            part = part if is_title else part_of(line.text) or part
         elif not (seen.is_left_out or seen.problem) and seen.name_kept:
             lines.append(_recipe_line(line, seen, house, asked.held_back, was))
         shown.append(seen)

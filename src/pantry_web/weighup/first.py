@@ -17,6 +17,7 @@ from pantry_core.quantities import Clock, Moment
 from pantry_core.recipes.found import NotARecipe
 from pantry_core.recipes.piece import PieceSaid, piece_said
 from pantry_core.recipes.read import ReadRequest, read
+from pantry_core.routes.cuts import CUTS
 from pantry_web import clock
 from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.actions.save_feast import new_feast
@@ -144,6 +145,8 @@ def _dish(form: FirstForm, kitchen: Kitchen, house: House) -> DishForm:
     data = with_usual(typed["cut"], typed["mass"], method)
     said = _said_in(typed["text"])
     data |= {"name": said.title[:80], "form": "ground" if said.is_ground else ""}
+    if said.is_raw and CUTS[typed["cut"]].kind == "fish":
+        data["fish"] = "raw-freeze"
     return DishForm(
         data, units=kitchen.units, house=house, vessels=kitchen.vessels.all(), cups=kitchen.cups
     )
