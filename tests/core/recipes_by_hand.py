@@ -183,4 +183,9 @@ seared, 12 minutes in a very hot oven | # |
 taken out at 71, rested | # |
 smoked at 110 for two hours | # |
 half of the brine goes into the pot | # |
+== en, us: a title that names a thing
+Soy belly | # |
+100 ml soy sauce | soy-sauce | 107.8
+60 g honey | honey | 60
+a thumb of ginger | ginger | 1 x
 """

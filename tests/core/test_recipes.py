@@ -9,10 +9,11 @@ from hypothesis import strategies as st
 from pantry_core.formats.operations import dish_document, read_recipe_document
 from pantry_core.formats.reading import WrongInput
 from pantry_core.measures.units import RECIPE_GRAMS, RECIPE_ML
+from pantry_core.recipes.cut_words import CUT_WORDS
 from pantry_core.recipes.found import NotARecipe, factor, from_json_ld, read_lines
 from pantry_core.recipes.line import Basis
 from pantry_core.recipes.lines import read_line, read_things, written
-from pantry_core.recipes.piece import CUT_WORDS, piece_said
+from pantry_core.recipes.piece import piece_said
 from pantry_core.routes.cuts import CUTS
 from pantry_core.rules.cures import CURING_SALTS
 from pantry_core.rules.ingredients import INGREDIENTS
@@ -183,6 +184,7 @@ def test_nothing_typed_makes_a_traceback(text):
         ("1 chicken, 1.8 kg\n2 l water", ("chicken", 1800, False)),
         ("Sunday bird\n1 chicken, 1.9 kg\n2 l water", ("chicken", 1900, False)),
         ("1 kg minced veal and pork\n2 onions", ("pork-shoulder", 1000, True)),
+        ("2.4 kg pork shoulder, with its rind\n60 g salt", ("pork-shoulder", 2400, False)),
         ("four goose legs\n60 g salt", ("goose-leg", None, False)),
         ("2 l water\n500 ml chicken stock", (None, None, False)),
     ],

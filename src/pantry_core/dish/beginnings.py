@@ -1,5 +1,6 @@
 """What a recipe looks like, where the cook has not said how it is done: a method and its time."""
 
+import re
 from collections.abc import Iterator
 
 from pantry_core.dish.piece import Prepared
@@ -19,6 +20,11 @@ LEAST_LIQUID = 0.2
 DAIRY = ("buttermilk", "yoghurt", "kefir")
 SALTY = ("soy-sauce", "fish-sauce")
 SOUR = (*ACIDS, "lemon-juice", "lime-juice")
+HEAPED_SHARE = 0.06
+"""From so much salt on it is heaped on and washed off again (our choice) [g/g]."""
+_NEEDLED = re.compile(
+    r"\b(?:needle[ds]?|needling|inject\w*|pumped|spritz\w* pump)\b", re.IGNORECASE
+)
 LEAST_SOUR = 0.1
 """With less that is sour than this for each part of meat nothing lies in it (our choice) [g/g]."""
 PASTE_SHARE = 0.5
@@ -71,15 +77,19 @@ def method_of(asked: DishRequest, piece: Prepared) -> WayName | None:
     sour_g = sum(masses.get(each, 0.0) for each in SOUR)
     is_sour = sour_g > max(PASTE_SHARE * masses.get("oil", 0.0), LEAST_SOUR * piece.meat.mass_g)
     is_through = piece.is_for_the_heart or "cure" in has
+    is_needled = _NEEDLED.search(asked.recipe.text) is not None
+    is_heaped = masses.get("salt", 0.0) >= HEAPED_SHARE * piece.meat.mass_g
     looks: tuple[tuple[bool, WayName], ...] = (
         (piece.meat.form == "ground", "mixed-in"),
         (bool(has.intersection(DAIRY)), "dairy-marinade"),
+        (is_needled and "water" in has, "needle-brine" if is_brine else "needle"),
         (is_brine and is_through, "even-brine"),
         (is_brine, "strong-brine"),
         (bool(has.intersection(SALTY)), "sauce-marinade"),
         (is_sour, "acid-marinade"),
         ("oil" in has and "salt" in has, "herb-marinade"),
         ("oil" in has, "oil-marinade"),
+        (is_heaped and "cure" not in has, "heaped-cure"),
         (bool(has.intersection(("salt", "cure"))), "dry-cure"),
     )
     return next((way for is_so, way in looks if is_so), None)

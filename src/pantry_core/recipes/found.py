@@ -9,6 +9,7 @@ from html.parser import HTMLParser
 from pantry_core.errors import within
 from pantry_core.foods.ingredient import ingredient
 from pantry_core.quantities import Number
+from pantry_core.recipes.cut_words import cut_in
 from pantry_core.recipes.line import Basis, ReadLine
 from pantry_core.recipes.lines import UNKNOWN, read_things
 from pantry_core.recipes.words import Cups
@@ -51,14 +52,12 @@ def read_lines(text: str, cups: Cups = "us") -> tuple[ReadLine, ...]:
         )
     things = [thing for each in written for thing in read_things(each, cups)]
     if things and _is_title(things[0]):
-        things[0] = replace(things[0], is_heading=True)
+        things[0] = ReadLine(things[0].text, is_meat=things[0].is_meat, is_heading=True)
     return tuple(_with_headings(things))
 
 
 _DISH = re.compile(
-    r"\b(?:shoulder|leg|loin|breast|belly|rack|shank|haunch|fillet|side|roast|loaf|bird|stew|supper|"
-    r"dinner|chicken|duck|goose|turkey|salmon|trout|pork|beef|lamb|ham|gammon)\b(?! sauce| stock)",
-    re.IGNORECASE,
+    r"\b(?:leg|loin|breast|side|roast|loaf|bird|stew|supper|dinner|ham)\b", re.IGNORECASE
 )
 """Words by which the first line, without an amount, is the name of a dish."""
 
@@ -66,7 +65,7 @@ _DISH = re.compile(
 def _is_title(line: ReadLine) -> bool:
     """Whether the first line names the dish: no table knows it, and it has no amount."""
     is_unknown = line.keys in ((), UNKNOWN) and not line.strength and not line.is_heading
-    is_a_dish = _DISH.search(line.text) is not None
+    is_a_dish = _DISH.search(line.text) is not None or cut_in(line.text) is not None
     return (is_unknown or is_a_dish) and re.search(r"\d|[½¼¾]", line.text) is None
 
 

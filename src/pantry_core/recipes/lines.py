@@ -319,7 +319,9 @@ _IN_WATER = re.compile(
     r"\b(?:water|wasser|eau|agua|acqua)\b)",
     re.IGNORECASE,
 )
-_BY_HAND = re.compile(r"\b(?:hand|fist)fuls?\b|\bsplash\b|\bdash\b", re.IGNORECASE)
+_BY_HAND = re.compile(
+    r"\b(?:hand|fist)fuls?\b|\b(?:splash|dash|thumb|knob|lump|glug)\b", re.IGNORECASE
+)
 _MAY_BE_SALTY = re.compile(
     r"salt|\b(?:sal|sel|sale)\b|salz|brine|cur(?:e|ing)\b|pickl|season|\brub\b|\bmix|blend|stock|"
     r"broth|bouillon|br[üu]he|fond|sauce|paste|powder|pulver|poudre|miso|cube|nitrit|nitrat|"

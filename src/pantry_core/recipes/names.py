@@ -223,8 +223,8 @@ _LOOSE_KEYS: Final = {
 _MEATS = {
     "pork": r"\b(?:pork|gammon|hams?|bell(?:y|ies)|bacon|loins?|trotters?|hocks?|hog|pig|"
             r"schwein\w*|porc|cerdo|maiale|jambon|schinken|jam[óo]n|prosciutto)\b",
-    "beef": r"\b(?:beef|brisket|silverside|topside|rump|tongue|steaks?|chuck|rind\w*|b[œo]e?uf|"
-            r"ternera|vacuno|manzo|bue)\b",
+    "beef": r"\b(?:beef|brisket|silverside|topside|rump|tongue|steaks?|chuck|"
+            r"(?:rind(?:er|fleisch)\w*|vom rind)|b[œo]e?uf|ternera|vacuno|manzo|bue)\b",
     "lamb": r"\b(?:lamb|mutton|goat|kid|lamm\w*|agneau|cordero|agnello|ziege)\b",
     "game": r"\b(?:venison|boar|rabbit|hare|deer|roe|wild(?:schwein)?|kaninchen|lapin|conejo|"
             r"coniglio|hirsch|reh\w*)\b",

@@ -4,36 +4,10 @@ import re
 from dataclasses import dataclass
 from typing import Final
 
+from pantry_core.recipes.cut_words import cut_in
 from pantry_core.recipes.found import read_lines
 from pantry_core.recipes.words import Cups
 
-CUT_WORDS: Final[tuple[tuple[str, str], ...]] = (
-    ("chicken-breast", r"chicken breasts?"), ("chicken-thigh", r"chicken thighs?|\bthighs\b"),
-    ("chicken-drumstick", r"drumsticks?"), ("chicken-wing", r"chicken wings?|\bwings\b"),
-    ("duck-breast", r"duck breasts?"), ("duck-leg", r"duck legs?"),
-    ("goose-breast", r"goose breasts?"), ("goose-leg", r"goose legs?"),
-    ("turkey-crown", r"turkey crown"), ("turkey-leg", r"turkey legs?"),
-    ("pork-hock", r"hocks?|eisbein|knuckles?"), ("pork-chop", r"pork chops?"),
-    ("pork-ribs", r"pork ribs?|spare ribs?"), ("belly-skin", r"bell(?:y|ies)|pork side"),
-    ("pork-loin", r"pork loin|loin of pork"), ("lamb-shank", r"shanks?"),
-    ("lamb-shoulder", r"(?:lamb|mutton|goat) shoulder|shoulder of (?:lamb|mutton|goat)"),
-    ("lamb-leg-bone", r"(?:lamb|mutton|goat) leg|leg of (?:lamb|mutton|goat)"),
-    ("lamb-rack", r"rack of lamb|lamb rack"), ("lamb-chop", r"lamb chops?"),
-    ("game-shoulder", r"(?:venison|roe|deer|boar) shoulder|shoulder of (?:venison|roe|deer|boar)"),
-    ("venison", r"venison|haunch"), ("game-loin", r"saddle of (?:venison|roe|deer)"),
-    ("pork-shoulder", r"pork shoulder|pork butt|shoulder of pork|shoulder"),
-    ("gammon-flat", r"gammon|leg of pork|pork leg|fresh ham"), ("young-pig", r"suckling pig"),
-    ("brisket", r"brisket"), ("chuck", r"chuck"), ("silverside", r"silverside|topside|round"),
-    ("short-rib", r"short ribs?"), ("beef-rib", r"rib of beef|prime rib|rib roast"),
-    ("beef-cheek", r"cheeks?"), ("tongue", r"tongues?"), ("beef-steak", r"steaks?|rib-?eye"),
-    ("rabbit", r"rabbits?"), ("quail", r"quails?"), ("pheasant", r"pheasants?"),
-    ("chicken", r"chickens?|hens?"), ("duck", r"ducks?"), ("goose", r"goose"),
-    ("turkey", r"turkeys?"), ("char-side", r"char\b"), ("salmon-side", r"salmon"),
-    ("trout", r"trouts?"), ("mackerel", r"mackerels?|herrings?|sardines?"),
-    ("white-fillet", r"cod|haddock|pollock|white fish"), ("chuck", r"beef"),
-    ("pork-shoulder", r"pork|veal"), ("lamb-shoulder", r"lamb|mutton"),
-)  # fmt: skip
-"""Cuts by the words of recipes, the first that is found; a bare kind is its usual stewing cut."""
 _GROUND: Final = re.compile(r"\b(?:ground|minced|mince|sausage meat)\b", re.IGNORECASE)
 _RAW: Final = re.compile(
     r"\b(?:eaten|served?|sliced) raw\b|\braw[ -]cured\b|\broh (?:gegessen|serviert|essen)\b|"
@@ -79,26 +53,17 @@ def piece_said(text: str, cups: Cups = "us") -> PieceSaid:
     is_titled = bool(lines) and lines[0].is_heading and not lines[0].per and not lines[0].days
     title = lines[0].text.strip(" .:") if is_titled else ""
     mass_g = next((each.per.grams for each in meat if each.per), None)
-    of_a_cut = [each.text for each in meat if _cut_in(each.text) is not None]
+    of_a_cut = [each.text for each in meat if cut_in(each.text) is not None]
     written = next(iter(of_a_cut or [each.text for each in meat]), "")
     for line in text.splitlines():
-        cut = _cut_in(line)
+        cut = cut_in(line)
         if mass_g is None and cut is not None:
             weight = _MASS.search(line)
             if weight is not None:
                 mass_g = (
                     float(weight["count"].replace(",", ".")) * _GRAMS[weight["unit"][0].lower()]
                 )
-        if _cut_in(written) is None and cut is not None:
+        if cut_in(written) is None and cut is not None:
             written = line
     is_ground = _GROUND.search(written) is not None
-    return PieceSaid(_cut_in(written), mass_g, is_ground, title, _RAW.search(text) is not None)
-
-
-def _cut_in(line: str) -> str | None:
-    if re.search(r"\b(?:stock|broth|sauce|cube|fat|bones?)\b", line, re.IGNORECASE):
-        return None
-    return next(
-        (cut for cut, words in CUT_WORDS if re.search(rf"\b(?:{words})\b", line, re.IGNORECASE)),
-        None,
-    )
+    return PieceSaid(cut_in(written), mass_g, is_ground, title, _RAW.search(text) is not None)

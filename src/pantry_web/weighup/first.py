@@ -206,7 +206,9 @@ def _looks_like(text: str, cut: str, said: PieceSaid, house: House) -> str | Non
     piece: Document = {"cut": cut, "mass_g": said.mass_g or 1000.0}
     if said.is_ground:
         piece["form"] = "ground"
-    answer = work_out(dish_document({"piece": piece, "recipe": {"lines": lines}}, house))
+    answer = work_out(
+        dish_document({"piece": piece, "recipe": {"text": text, "lines": lines}}, house)
+    )
     offers = answer.proposals if isinstance(answer, DishOut) else ()
     found = next((each.changes[0]["value"] for each in offers if each.code == "method"), None)
     return None if found is None else str(found)
