@@ -158,9 +158,8 @@ def _time(judged: Judged) -> Iterator[Notice]:
         yield notice("note", "after-days", text, _MODEL)
     elif days < wait.days and not judged.waits_too_long:
         text = say(
-            "{days} are short for this piece: the centre is ready after about {ready} by "
-            "the model.",
-            days=Days(days),
+            "{days} is too short for the centre: it is ready after about {ready} by the model.",
+            days=days_said(days),
             ready=days_said(wait.days),
         )
         yield notice("caution", "too-short", text, _MODEL)
