@@ -16,6 +16,7 @@ from pantry_core.measures.units import Dimension
 from pantry_core.meat import MOST_MEAT_G
 from pantry_core.plan.instants import NotAnInstant, read_instant
 from pantry_core.quantities import Between, Number
+from pantry_core.recipes.found import NotARecipe, from_json_ld
 from pantry_core.recipes.lengths import NotALength, length_said
 from pantry_web.quantities import (
     BARE_UNITS,
@@ -26,12 +27,13 @@ from pantry_web.quantities import (
     typed_duration,
     typed_mass,
 )
-from pantry_web.sentences import refusal, tell
+from pantry_web.sentences import refusal, tell, translated
 
 ASKED_BELOW_G = 20.0
 """Nobody prepares less meat (our own choice) [g]."""
 LARGER = {"g": "kg"}
 """What somebody may mean who leaves out the unit."""
+LONGEST_RECIPE = 8000
 YEARS = 10
 """A year that anybody means lies no farther away."""
 
@@ -334,3 +336,32 @@ class InstantField(forms.CharField):
         if isinstance(value, datetime):
             return f"{value.astimezone(self.zone):%Y-%m-%dT%H:%M}"
         return value
+
+
+class RecipeTextField(forms.CharField):
+    """A recipe as it is pasted, line by line; of a page or a file that holds one its lines."""
+
+    widget = forms.Textarea
+    markup = ("{", "[", "<")
+
+    def to_python(self, value: Any) -> str:
+        """The lines of the recipe, the name of one that was found in a page before them.
+
+        Raises: ValidationError for markup without a recipe, and for more than a recipe has.
+        """
+        text: str = super().to_python(value) or ""
+        if text.startswith(self.markup):
+            try:
+                found = from_json_ld(text.encode())
+            except NotARecipe as error:
+                raise ValidationError(translated(str(error))) from None
+            return "\n".join(found.lines)
+        if len(text) > LONGEST_RECIPE:
+            raise ValidationError(
+                tell(
+                    "This is too long for a recipe: {length} characters; {most} are the most.",
+                    length=Number(len(text)),
+                    most=Number(LONGEST_RECIPE),
+                )
+            )
+        return text

@@ -217,7 +217,8 @@ SECURE_HSTS_PRELOAD = not PLAIN_HTTP
 SECURE_REFERRER_POLICY = "same-origin"
 X_FRAME_OPTIONS = "DENY"
 SESSION_COOKIE_HTTPONLY = True
-DATA_UPLOAD_MAX_MEMORY_SIZE = 262_144
+DATA_UPLOAD_MAX_MEMORY_SIZE = 1_500_000
+"""A form may hold a web page with a recipe in it."""
 
 LOGGING = {
     "version": 1,

@@ -387,6 +387,22 @@ def test_the_share_that_fitted_changes_the_salt(cook, roast):
     assert part.pickle.salt_pct == pytest.approx(whole.pickle.salt_pct)
 
 
+def test_a_page_that_is_pasted_whole_is_searched_for_its_recipe(cook, quince):
+    lines = ["1 chicken, 1.8 kg", "60 g table salt", "1 l water"]
+    recipe = {"@type": "Recipe", "name": "Sorrel bird", "recipeIngredient": lines}
+    script = f'<script type="application/ld+json">{json.dumps(recipe)}</script>'
+    page = f"<html><head>{script}</head><body>{'<p>words</p>' * 30_000}</body></html>"
+    assert len(page) > 300_000
+    read = cook.post("/first/", {"text": page, "read": "1"})
+    assert read.status_code == 200
+    form = read.context["form"]
+    assert form["text"].value() == "\n".join(lines)
+    assert form["cut"].value() == "chicken"
+    none = cook.post("/first/", {"text": "<html><body>nothing</body></html>", "cut": "chicken"})
+    assert none.status_code == 422
+    assert "No schema.org Recipe" in none.content.decode()
+
+
 JSON_LD = {"@type": "Recipe", "name": "Old gammon", "recipeIngredient": RECIPE.splitlines()}
 
 

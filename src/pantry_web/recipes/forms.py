@@ -10,15 +10,13 @@ from pantry_core.quantities import Number
 from pantry_core.recipes.found import MOST_BYTES, NotARecipe, Recipe, from_json_ld
 from pantry_core.routes.ways import WAYS
 from pantry_web.feasts.choices import way_choices, way_of
-from pantry_web.fields import DurationField, MeatField, NumberField
+from pantry_web.fields import DurationField, MeatField, NumberField, RecipeTextField
 from pantry_web.forms import KitchenForm, PlainForm
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.sentences import tell, translated
 
-LONGEST_RECIPE = 8000
 MOST_H = 24.0 * 365
 MOST_PEOPLE = 500
-MARKUP = ("{", "[", "<")
 
 
 class MethodSelect(forms.Select):
@@ -38,9 +36,8 @@ class MethodSelect(forms.Select):
 class RecipeForm(KitchenForm):
     """The recipe line by line, and what of it is to be used."""
 
-    text = forms.CharField(
+    text = RecipeTextField(
         label=_("The recipe, one thing a line"),
-        max_length=LONGEST_RECIPE,
         widget=forms.Textarea(attrs={"rows": 12, "spellcheck": "false"}),
         required=False,
     )
@@ -68,16 +65,6 @@ class RecipeForm(KitchenForm):
         super().__init__(*args, **kwargs)
         if is_job:
             self.fields = {name: self.fields[name] for name in self.OF_A_JOB}
-
-    def clean_text(self) -> str:
-        """Take the lines out of a schema.org Recipe that was pasted."""
-        text: str = self.cleaned_data["text"]
-        if text.lstrip().startswith(MARKUP):
-            try:
-                return "\n".join(from_json_ld(text.encode()).lines)
-            except NotARecipe as error:
-                raise forms.ValidationError(translated(str(error))) from None
-        return text
 
     @property
     def way(self) -> Any:

@@ -25,7 +25,7 @@ from pantry_web.feasts.choices import NO_METHOD, cut_choices, way_choices
 from pantry_web.feasts.documents import Document, House, dish_document, house_of
 from pantry_web.feasts.forms import FARTHEST
 from pantry_web.feasts.models import Dish, Feast
-from pantry_web.fields import MeatField
+from pantry_web.fields import MeatField, RecipeTextField
 from pantry_web.forms import KitchenForm
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.kitchens.models import Kitchen
@@ -59,9 +59,8 @@ class PieceForm(KitchenForm):
 class FirstForm(PieceForm):
     """Four fields; everything else is as usual until somebody says otherwise."""
 
-    text = forms.CharField(
+    text = RecipeTextField(
         label=_("Your recipe, if you have one"),
-        max_length=8000,
         required=False,
         widget=forms.Textarea(attrs={"rows": 4, "spellcheck": "false"}),
     )
@@ -170,11 +169,15 @@ def _with_what_it_says(posted: QueryDict, house: House) -> QueryDict:
     Parameters: posted; house.
     Returns: the fields; cut, weight and method are read from the recipe's own words.
     """
-    text = posted.get("text", "").strip()
+    typed = posted.copy()
+    try:
+        text = RecipeTextField(required=False).clean(posted.get("text", ""))
+    except forms.ValidationError:
+        return posted
     if not text:
         return posted
     said = _said_in(text)
-    typed = posted.copy()
+    typed["text"] = text
     if said.cut is not None and not typed.get("cut"):
         typed["cut"] = said.cut
     if said.mass_g is not None and not typed.get("mass", "").strip():
