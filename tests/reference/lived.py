@@ -7,7 +7,7 @@ memory), and common practice. How salt and heat travel is asked of `salt` and `h
 reckonings of their own; nothing else is taken from the core.
 """
 
-from math import ceil
+from math import ceil, exp, log
 
 import numpy as np
 
@@ -152,6 +152,7 @@ class Walk:
     def _cooked(self):
         safe = self.answer["safe_c"]
         safe = 63 if safe == 68 else safe  # held there it is as safe
+        safe = 60 if _is_bird(self) else safe
         heats = sorted(self.reached)
         at = next((i for i in heats if safe is None or self.reached[i][1] >= safe - 0.05), None)
         if at is None:
@@ -564,8 +565,31 @@ def _hot_enough(walk):
     if not walk.reached:
         return {("fish-not-cooked" if walk.kind == "fish" else "not-cooked", "stop")}
     hottest = max(low for low, _ in walk.reached.values())
-    is_held = safe == 68 and _rests_long_enough(walk)
+    is_held = (_is_bird(walk) and _bird_rests_long_enough(walk)) or (
+        safe == 68 and _rests_long_enough(walk)
+    )
     return {("not-done", "stop")} if hottest < safe - 0.05 and not is_held else set()
+
+
+BIRDS = ((60.0, 36), (62.8, 14), (65.6, 5), (68.3, 1.5), (71.1, 0.5))
+
+
+def _is_bird(walk):
+    stuffed = "stuffed" in walk.answer["treatments"]
+    return walk.kind == "poultry" and walk.answer["safe_c"] == 74 and not stuffed
+
+
+def _bird_rests_long_enough(walk):
+    """By FSIS Appendix A for poultry, rounded up (from memory), between its rows by logarithms."""
+    for i, (low, _) in walk.reached.items():
+        rest = walk.steps[i + 1] if i + 1 < len(walk.steps) else None
+        if not 60 <= low < 73.9 or rest is None or is_heat(rest) or rest["around"] >= 60:
+            continue
+        celsius, minutes = ([*row] for row in zip(*BIRDS, strict=True))
+        needed = exp(np.interp(low, celsius, [log(each) for each in minutes]))
+        if above(60 * (rest["to"] - rest["from"]), needed, 0.1 * needed):
+            return True
+    return False
 
 
 def _rests_long_enough(walk):

@@ -20,7 +20,7 @@ NO_LIMITS = {
     "thin-for-mass", "thaw-fridge", "thaw-least", "meat-density", "ordinary-salt", "scale-doubt",
     "water-in-belly", "water-in-duck", "water-in-white-fish", "water-in-salmon",
     "water-in-mackerel", "nitrite-in-a-tablespoon", "no-nitrite", "raw-cured-fish-keeps",
-    "smoked-fish-hold", "tender-from", "tender-to", "herbs-in-oil", "cooling-from",
+    "smoked-fish-hold", "tender-from", "tender-to", "herbs-in-oil", "cooling-from", "frozen-raw",
     "cooling-cured-from", "leftovers", "cooling-cured-nitrite", "bacon-ascorbate",
     "nitrite-salt-least", "nitrite-salt-most", "heap", "nitrate-in-saltpetre", "seasoned",
     "fridge-goal",

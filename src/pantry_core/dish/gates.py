@@ -43,7 +43,8 @@ _ASKS: Final[dict[str, Literal["temperature", "touch", "look"]]] = {
 class Known:
     """What is known of a gated step: since when it runs, what was read and felt since.
 
-    `hold_min` is how long it must stay at its temperature, as kept smoked fish must [min].
+    `hold_min` is how long it must stay at its temperature, as kept smoked fish must [min];
+    `is_bird`: it may be held at less by the table for birds.
     """
 
     step: DishStep
@@ -52,6 +53,7 @@ class Known:
     readings: tuple[Reading, ...]
     touch: str | None
     hold_min: float = 0.0
+    is_bird: bool = False
 
     @property
     def lasted_h(self) -> float:
@@ -88,7 +90,7 @@ def gate_of(
     known = None if running is None or not running.until else _known(running, log)
     if running is None or known is None:
         return None, unchanged
-    known = replace(known, hold_min=cook.cooking.hold_min)
+    known = replace(known, hold_min=cook.cooking.hold_min, is_bird=cook.done.is_bird)
     gate, changed = _gate_and_step(steps, known, cook, way, clock)
     return gate, tuple(changed if each is running else each for each in steps)
 
@@ -221,7 +223,7 @@ def _gate(known: Known, holds: str | None, least_c: float | None) -> Gate:
     goal_c = float(goal) if end.endswith("_c") else None
     is_cold = least_c is not None and known.read_c is not None and known.read_c < least_c
     by_feel = end in ("tender", "look")
-    is_cold = is_cold and not is_held(known.readings, least_c)
+    is_cold = is_cold and not is_held(known.readings, least_c, is_bird=known.is_bird)
     is_open = _is_open(known, end, goal_c) and not is_cold
     return Gate(
         step=known.step.id,
@@ -259,7 +261,7 @@ def _is_open(known: Known, end: str, goal_c: float | None) -> bool:
     if waited or known.step.kind == "freeze":
         return waited
     if end == "inside_c" and goal_c is not None:
-        return _is_hot(known, goal_c) or is_held(known.readings, goal_c)
+        return _is_hot(known, goal_c) or is_held(known.readings, goal_c, is_bird=known.is_bird)
     if end == "cold_c" and goal_c is not None:
         return known.read_c is not None and known.read_c <= goal_c + JUST_AS_HOT
     return known.touch == (TENDER if end == "tender" else LOOKS_DONE)

@@ -14,6 +14,7 @@ from pantry_core.rules.inside import (
     OPENED_LEAST,
     PINK_BREAST,
     PINK_PORK,
+    POULTRY,
     RARE,
     RAW_FOR_PARASITES,
 )
@@ -27,13 +28,15 @@ CHOSEN_BASIS = "by the cook's choice"
 class Doneness:
     """How hot the thickest part is to be, by rule or choice; how long held [min]; notices.
 
-    `safe_c` is what it may not be below, well done as the cook may want it [°C].
+    `safe_c` is what it may not be below, well done as the cook may want it [°C]; `is_bird`: less is
+    as safe when it is held as long as the table for birds says.
     """
 
     rule: Rule | None
     hold_min: float
     notices: tuple[Notice, ...]
     safe_c: float | None = None
+    is_bird: bool = False
 
 
 def doneness(
@@ -58,10 +61,11 @@ def doneness(
     >>> doneness(beef, (), INTACT, 55.0, may_be_pink=False).rule.value
     55.0
     """
+    is_bird = rule is POULTRY and meat.form != "ground" and "stuffed" not in treatment
     if rule is None or chosen_c is None or chosen_c == rule.value:
-        return Doneness(rule, 0.0, (), None if rule is None else rule.value)
+        return Doneness(rule, 0.0, (), None if rule is None else rule.value, is_bird)
     if chosen_c > rule.value:
-        return Doneness(_chosen(chosen_c), 0.0, (), rule.value)
+        return Doneness(_chosen(chosen_c), 0.0, (), rule.value, is_bird)
     least = _least(meat, treatment, rule, may_be_pink=may_be_pink)
     if chosen_c < least.value:
         text = say(
@@ -71,7 +75,8 @@ def doneness(
             least=Celsius(least.value),
             rule=Celsius(rule.value),
         )
-        return Doneness(rule, 0.0, (notice("stop", "inside-low", text, least),), rule.value)
+        low = notice("stop", "inside-low", text, least)
+        return Doneness(rule, 0.0, (low,), rule.value, is_bird)
     needed = hold_needed_min(chosen_c) if meat.kind != "fish" else None
     held = needed if rule is NOT_INTACT and needed else 0.0
     said = tuple(_said(meat, rule, chosen_c, needed))

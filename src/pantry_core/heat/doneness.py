@@ -35,8 +35,24 @@ NOT_INTACT_HOLDS: Final = tuple(
     )
     for c, minutes in ((63.0, 3.0), (66.0, 1.0), (68.0, 17.0 / 60.0), (70.0, 0.0))
 )
+_BIRDS: Final = (
+    (60.0, 36.0), (62.8, 14.0), (65.6, 5.0), (68.3, 1.5), (71.1, 0.5), (73.9, 0.0),
+)  # fmt: skip
+BIRD_HOLDS: Final = tuple(
+    Rule(
+        f"bird-at-{c:g}",
+        minutes,
+        say("min at {c}", c=Celsius(c)),
+        "FSIS Appendix A, poultry, rounded up",
+        Mark.MEMORY,
+    )
+    for c, minutes in _BIRDS
+)
 _AT_C: Final = (*(c for c, _ in _TABLE), 63.0, 66.0, 68.0, 70.0)
 _RULES: Final = (*HOLDS, *NOT_INTACT_HOLDS)
+_BIRD_C: Final = tuple(c for c, _ in _BIRDS)
+BIRD_LEAST_C: Final = _BIRD_C[0]
+"""Below it no hold makes a bird as safe [°C]."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,16 +78,35 @@ def hold_needed_min(inside_c: float) -> float | None:
     >>> hold_needed_min(60.0), hold_needed_min(52.0), hold_needed_min(74.0)
     (12.0, None, 0.0)
     """
+    return _by_table(inside_c, _AT_C, _RULES)
+
+
+def bird_hold_min(inside_c: float) -> float | None:
+    """How long a bird must be held at a temperature to be as safe as at 74 °C.
+
+    Parameters: inside_c, in the thickest part [°C], 30 to 110.
+    Returns: minutes, between the rows of the table on a scale of logarithms; 0 from 73.9 °C on;
+    None below 60 °C, where the table ends. Not for what is stuffed or ground.
+    Raises: OutOfRange.
+    Source: FSIS Appendix A, poultry, rounded up (from memory).
+
+    >>> bird_hold_min(71.1), bird_hold_min(59.0), bird_hold_min(74.0)
+    (0.5, None, 0.0)
+    """
+    return _by_table(inside_c, _BIRD_C, BIRD_HOLDS)
+
+
+def _by_table(inside_c: float, at_c: tuple[float, ...], rules: tuple[Rule, ...]) -> float | None:
     within("inside_c", inside_c, 30.0, 110.0, "°C")
-    if inside_c < _AT_C[0]:
+    if inside_c < at_c[0]:
         return None
-    if inside_c >= _AT_C[-1]:
+    if inside_c >= at_c[-1]:
         return 0.0
-    row = max(i for i, c in enumerate(_AT_C) if c <= inside_c)
-    here, there = _RULES[row].value, _RULES[row + 1].value
-    if inside_c == _AT_C[row] or there == 0.0:
+    row = max(i for i, c in enumerate(at_c) if c <= inside_c)
+    here, there = rules[row].value, rules[row + 1].value
+    if inside_c == at_c[row] or there == 0.0:
         return here
-    part = (inside_c - _AT_C[row]) / (_AT_C[row + 1] - _AT_C[row])
+    part = (inside_c - at_c[row]) / (at_c[row + 1] - at_c[row])
     return exp(log(here) + part * (log(there) - log(here)))
 
 

@@ -6,16 +6,21 @@ from math import ceil
 import numpy as np
 
 from pantry_core.conduction.shells import Vector
-from pantry_core.heat.doneness import WARM_FROM_C, WARM_TO_C, hold_needed_min
+from pantry_core.heat.doneness import BIRD_HOLDS, WARM_FROM_C, WARM_TO_C
 from pantry_core.heat.forecast import Reading
 from pantry_core.history.stays import Trace
 from pantry_core.judging.case import Case
-from pantry_core.judging.readings import JUST_AS_HOT, coolest_spot, is_held
+from pantry_core.judging.readings import (
+    JUST_AS_HOT,
+    coolest_spot,
+    held_as_safe_min,
+    is_held,
+)
 from pantry_core.measures.said import span
 from pantry_core.meat import Meat
 from pantry_core.notice import Level, Notice, notice
-from pantry_core.quantities import Celsius, Hours
-from pantry_core.rules.inside import NOT_INTACT, OPENED_LEAST
+from pantry_core.quantities import Celsius, Hours, Minutes
+from pantry_core.rules.inside import NOT_INTACT
 from pantry_core.rules.rule import Mark, Source
 from pantry_core.rules.smoke import UNCURED_WARMING_H, WARMING_H, WARMING_STOP_H
 from pantry_core.text import say
@@ -60,7 +65,11 @@ def _as_it_was_read(case: Case, safe_c: float) -> Iterator[Notice]:
             yield notice("caution", "not-read", text, _PRACTICE)
         return
     read_c = coolest_spot(read) or 0.0
-    if read_c >= safe_c - JUST_AS_HOT or is_held(read, safe_c):
+    is_bird = case.done.is_bird
+    rested = (Reading(read[-1].at_h, read_c), *case.history.read_after)
+    if read_c >= safe_c - JUST_AS_HOT or is_held(read, safe_c, is_bird=is_bird):
+        return
+    if is_held(rested, safe_c, is_bird=is_bird, cools=True):
         return
     climbs_to_c = read_c + max((each.climbs_c for each in case.history.heated), default=0.0)
     rested_c = _hottest_read(case.history.read_after)
@@ -93,12 +102,15 @@ def _hottest_read(readings: Sequence[Reading]) -> float | None:
 def _as_it_is_meant(case: Case, safe_c: float) -> Iterator[Notice]:
     hottest = max(case.history.heated, key=lambda each: (each.reaches.low, each.reaches.high))
     quickest = max(each.reaches.high for each in case.history.heated)
-    if hottest.reaches.low >= safe_c - JUST_AS_HOT or _is_held(case, safe_c):
+    if hottest.reaches.low >= safe_c - JUST_AS_HOT:
+        return
+    if _is_held(case, safe_c):
+        yield from _as_it_is_held(case, hottest.reaches.low, safe_c)
         return
     if hottest.is_certain and hottest.climbs_c:
         yield from _as_it_climbs(hottest.reaches.low, hottest.hottest.low, safe_c)
         return
-    if is_held(case.history.read_at_heat, safe_c):
+    if is_held(case.history.read_at_heat, safe_c, is_bird=case.done.is_bird):
         return
     if quickest >= safe_c and not hottest.is_certain:
         text = say(
@@ -145,18 +157,32 @@ def _as_it_climbs(out_c: float, climbs_to_c: float, safe_c: float) -> Iterator[N
     yield notice("stop", "not-done", text, _PRACTICE)
 
 
+def _as_it_is_held(case: Case, out_c: float, safe_c: float) -> Iterator[Notice]:
+    """Of a bird that is taken out early: how long makes that as safe."""
+    needed = held_as_safe_min(out_c, is_bird=True) if case.done.is_bird else None
+    if needed is None:
+        return
+    text = say(
+        "Taken out at {out}, {minutes} there or above are as safe as {safe_c} at once, and its "
+        "rest is longer. Read it again before you carve.",
+        out=Celsius(out_c),
+        minutes=Minutes(max(needed, 1.0), 0),
+        safe_c=Celsius(safe_c),
+    )
+    yield notice("note", "held-as-safe", text, BIRD_HOLDS[0])
+
+
 def _is_held(case: Case, safe_c: float) -> bool:
-    """Whether what is not intact goes on until less, and then rests as long as makes that safe."""
-    if safe_c != NOT_INTACT.value:
+    """Whether it goes on until less, and then rests as long as makes that as safe."""
+    is_bird = case.done.is_bird
+    if not is_bird and safe_c != NOT_INTACT.value:
         return False
     stays = case.history.stays
     for each in case.history.heated:
         at = next((i for i, stay in enumerate(stays) if stay.step == each.step), len(stays))
-        needed = (
-            hold_needed_min(each.reaches.low) if each.reaches.low >= OPENED_LEAST.value else None
-        )
+        needed = held_as_safe_min(each.reaches.low, is_bird=is_bird)
         rests_h = sum(stay.hours for stay in stays[at + 1 : at + 2] if stay.state == "cooked")
-        if each.is_certain and needed is not None and 60.0 * rests_h >= needed:
+        if each.is_certain and needed and 60.0 * rests_h >= needed:
             return True
     return False
 

@@ -3,13 +3,15 @@
 from collections.abc import Sequence
 from typing import Final
 
-from pantry_core.heat.doneness import hold_needed_min
+from pantry_core.heat.doneness import bird_hold_min, hold_needed_min
 from pantry_core.heat.forecast import Reading
 from pantry_core.rules.inside import NOT_INTACT, OPENED_LEAST
 from pantry_core.rules.rule import Mark, Rule
 
 JUST_AS_HOT: Final = 0.05
 """A reading that is shown as the goal has reached it [°C]."""
+ANOTHER_SPOT_C: Final = 0.5
+"""What is read so much cooler at the heat is another spot (our choice) [°C]."""
 SPOTS_MIN = Rule("spots-within", 10.0, "min", "readings of one look around", Mark.PRACTICE)
 SPOT_RISES_MOST = Rule(
     "spot-rises-most", 2.0, "°C a minute", "no spot of a piece warms faster", Mark.PRACTICE
@@ -41,23 +43,44 @@ def coolest_spot(readings: Sequence[Reading]) -> float | None:
     return min(counting)
 
 
-def is_held(readings: Sequence[Reading], safe_c: float | None) -> bool:
-    """Whether what is not intact has held a lower temperature as long as makes it as safe.
+def held_as_safe_min(inside_c: float, *, is_bird: bool) -> float | None:
+    """How long a bird, or what is not intact, is held at less to be as safe [min].
 
-    Parameters: readings, in order [h, °C]; safe_c, what the piece needs at once [°C].
-    Returns: whether two of them show it; never for what needs another temperature.
-    Raises: OutOfRange.
-    Source: FDA Food Code 3-401.11 (from memory).
+    Parameters: inside_c [°C]; is_bird, whether the table for birds holds.
+    Returns: minutes; None where no hold makes it as safe.
+    Raises: OutOfRange. Source: as of the tables of `heat.doneness`.
     """
-    if safe_c != NOT_INTACT.value:
+    if is_bird:
+        return bird_hold_min(inside_c)
+    return hold_needed_min(inside_c) if inside_c >= OPENED_LEAST.value else None
+
+
+def is_held(
+    readings: Sequence[Reading],
+    safe_c: float | None,
+    *,
+    is_bird: bool = False,
+    cools: bool = False,
+) -> bool:
+    """Whether a lower temperature was held as long as makes it as safe.
+
+    Parameters: readings, in order [h, °C]; safe_c, what the piece needs at once [°C]; is_bird,
+    whether the table for birds holds; cools, whether it has left the heat.
+    Returns: whether two of them show it, of a bird and of what is not intact; never for what needs
+    another temperature. A lower reading at the heat is of a cooler spot, of which those before it
+    say nothing.
+    Raises: OutOfRange.
+    Source: FDA Food Code 3-401.11; FSIS Appendix A, poultry (from memory).
+    """
+    if not is_bird and safe_c != NOT_INTACT.value:
         return False
     for i, first in enumerate(readings):
+        coolest = first.inside_c
         for last in readings[i + 1 :]:
-            between = [each.inside_c for each in readings if first.at_h <= each.at_h <= last.at_h]
-            coolest = min(between)
-            if coolest < OPENED_LEAST.value:
-                continue
-            needed = hold_needed_min(coolest)
+            if last.inside_c < coolest - ANOTHER_SPOT_C and not cools:
+                break
+            coolest = min(coolest, last.inside_c)
+            needed = held_as_safe_min(coolest, is_bird=is_bird)
             if needed is not None and 60.0 * (last.at_h - first.at_h) >= needed:
                 return True
     return False

@@ -87,6 +87,8 @@ TO_VERIFY: Final = (
              "40 °F is 4.4 °C."),
     ToVerify(_A, "6.5-log column", "Minutes to hold at each temperature from 54.4 °C on.",
              ("hold-at-*",), "130 °F and 112 min, 140 °F and 12 min: tenfold in 10.3 °F."),
+    ToVerify(_A, "poultry", "How long birds are held, rounded up to whole figures.",
+             ("bird-at-*",), "140 °F and 36 min, 160 °F and half a minute."),
     ToVerify(_A, "come-up time", "No more than 6 hours between 10 and 54 °C.",
              ("smoke-warming", "warming-from", "warming-to"), "50 and 130 °F are 10 and 54.4 °C."),
     ToVerify(_CODE, "3-501.14", "From 57 to 21 °C in 2 hours, to 5 °C in 6 in all; stock as well.",

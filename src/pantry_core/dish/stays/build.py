@@ -14,6 +14,8 @@ from pantry_core.dish.stays.mishaps import warm_hours
 from pantry_core.dish.stays.places import Places, is_heat
 from pantry_core.dish.stays.salted import held_at, lies_in_of, soaked
 from pantry_core.dish.stays.warmed import Warming, readings_at, stood_warm, warmed
+from pantry_core.heat.choice import Doneness
+from pantry_core.heat.doneness import BIRD_LEAST_C
 from pantry_core.heat.forecast import Reading
 from pantry_core.history.log import Log
 from pantry_core.history.stays import Band, History, Soaked, State, Stay
@@ -74,7 +76,7 @@ def history_of(
     now_h = None if clocked.now_h is None else clocked.now_h - zero_h
     places = Places(asked.house)
     warming = warmed(laid, cook, way, clock.log, places)
-    cooks_from, cooked_from = _cooked(laid, warming, cook.done.safe_c)
+    cooks_from, cooked_from = _cooked(laid, warming, cook.done)
     is_mackerel = settled.piece.meat.species == "mackerel"
     subject = _Subject(
         settled, cook, places, _soaked(settled, laid, curing, warming), warming, curing, cooks_from,
@@ -146,13 +148,16 @@ def _from_the_purchase(clocked: OnTheClock) -> Iterator[Laid]:
 
 
 def _cooked(
-    laid: Sequence[Laid], warming: Warming | None, safe_c: float | None
+    laid: Sequence[Laid], warming: Warming | None, done: Doneness
 ) -> tuple[int | None, int | None]:
     """The step with which the heat that cooks the piece begins, and the one that cooks it."""
     if warming is None:
         return None, None
-    if safe_c == NOT_INTACT.value:
-        safe_c = OPENED_LEAST.value  # held there it is as safe
+    safe_c = done.safe_c
+    if done.is_bird:
+        safe_c = BIRD_LEAST_C  # held there it is as safe
+    elif safe_c == NOT_INTACT.value:
+        safe_c = OPENED_LEAST.value
     by_step = {each.step: each for each in warming.heated}
     heats = [i for i, each in enumerate(laid) if is_heat(each.step)]
     cooked = next(
