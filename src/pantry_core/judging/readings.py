@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from typing import Final
 
-from pantry_core.heat.doneness import bird_hold_min, hold_needed_min
+from pantry_core.heat.doneness import BIRD_LEAST_C, bird_hold_min, hold_needed_min
 from pantry_core.heat.forecast import Reading
 from pantry_core.rules.inside import NOT_INTACT, OPENED_LEAST
 from pantry_core.rules.rule import Mark, Rule
@@ -51,7 +51,7 @@ def held_as_safe_min(inside_c: float, *, is_bird: bool) -> float | None:
     Raises: OutOfRange. Source: as of the tables of `heat.doneness`.
     """
     if is_bird:
-        return bird_hold_min(inside_c)
+        return bird_hold_min(inside_c) if inside_c >= BIRD_LEAST_C else None
     return hold_needed_min(inside_c) if inside_c >= OPENED_LEAST.value else None
 
 

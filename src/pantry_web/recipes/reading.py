@@ -121,7 +121,7 @@ class Asked:
     A side job has no method.
 
     `days` that it lies [d], or `lies` in words; `for_g`, the piece that it was written for [g], and
-    `for_people`; shares [-].
+    `for_people`; shares [-]; `liquid_to_pot` None: as its words say.
     """
 
     text: str
@@ -134,7 +134,7 @@ class Asked:
     injection_share: float | None = None
     held_back: float = 0.0
     for_people: int | None = None
-    liquid_to_pot: float = 0.0
+    liquid_to_pot: float | None = None
 
 
 def recipe_of(dish: Dish) -> Document:
@@ -172,9 +172,11 @@ def read_recipe(asked: Asked, dish: Dish, house: House, answers: Mapping[str, st
     if not lines or read.is_open:
         return read
     recipe: Document = {"text": asked.text, "cups": asked.cups, "lines": _with_its_water(lines)}
-    to_pot = asked.liquid_to_pot or liquid_to_pot_said(asked.text)
-    asked = replace(asked, liquid_to_pot=to_pot)
-    usual = {"used_share": 1.0, "for_g": None, "for_people": None, "liquid_to_pot": 0.0}
+    said = liquid_to_pot_said(asked.text)
+    if asked.liquid_to_pot is None:
+        asked = replace(asked, liquid_to_pot=said)
+    of_the_pot = None if said else 0.0  # what the words say is kept with what was typed instead
+    usual = {"used_share": 1.0, "for_g": None, "for_people": None, "liquid_to_pot": of_the_pot}
     given = {name: getattr(asked, name) for name in usual}
     recipe |= {name: value for name, value in given.items() if value != usual[name]}
     document = _with_recipe(asked, dish, recipe, days)

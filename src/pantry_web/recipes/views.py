@@ -77,9 +77,13 @@ def _initial(view: Outlook, cups: str) -> dict[str, object]:
         "cups": kept.get("cups", cups), "held_back": 0.0,
         "days": cure.get("lies") or _hours(cure.get("days")),
         "used": 100.0 * kept.get("used_share", 1.0), "written_for": kept.get("for_g"),
-        "share": None if share is None else 100.0 * share,
-        "people": kept.get("for_people"), "to_pot": 100.0 * kept.get("liquid_to_pot", 0.0),
+        "share": _percent(share),
+        "people": kept.get("for_people"), "to_pot": _percent(kept.get("liquid_to_pot")),
     }  # fmt: skip
+
+
+def _percent(share: float | None) -> float | None:
+    return None if share is None else 100.0 * share
 
 
 def _hours(days: float | None) -> float | None:
@@ -113,7 +117,8 @@ def _read(request: HttpRequest, view: Outlook, form: RecipeForm) -> ReadRecipe |
             used_share=(typed.get("used") or 100.0) / 100.0,
             injection_share=None if share is None else share / 100.0,
             held_back=(typed.get("held_back") or 0.0) / 100.0,
-            for_people=typed["people"], liquid_to_pot=(typed.get("to_pot") or 0.0) / 100.0,
+            for_people=typed["people"],
+            liquid_to_pot=None if typed.get("to_pot") is None else typed["to_pot"] / 100.0,
         )  # fmt: skip
         return read_recipe(wanted, view.dish, view.whole.house, request.POST)
     except NotARecipe as error:
