@@ -490,6 +490,16 @@ def weigh(cook, dish, line, amount=None):
     return cook.post(f"/dishes/{dish.pk}/weighing/line/{line}/", typed, follow=True)
 
 
+def test_what_is_counted_is_not_put_on_the_scale(cook, roast):
+    _, dish, _typed = roast
+    asked = CHECK | {"text": "50 g table salt\n6 bay leaves", "method": "dry-cure", "days": "5"}
+    cook.post(f"/dishes/{dish.pk}/recipe/", asked)
+    page = cook.get(f"/dishes/{dish.pk}/weighing/")
+    assert [each.line.name for each in page.context["rows"]] == ["salt-table"]
+    assert [each.count for each in page.context["others"]] == [6]
+    assert weigh(cook, dish, "salt-table").context["out"].as_weighed is not None
+
+
 def test_the_tub_is_weighed_before_and_after_and_another_salt_is_used_instead(cook, roast):
     _, dish, _typed = roast
     asked = CHECK | {"text": "50 g table salt\n20 g sugar", "method": "dry-cure", "days": "5"}

@@ -19,4 +19,17 @@ def gone_on(answer: DishOut, weighed: Mapping[str, float]) -> WeighedOut | None:
         return None
     if answer.checked is None:
         return go_on(answer.asked, weighed)
-    return keep_to_the_recipe(answer.checked, answer.asked, sheet, weighed)
+    by_count = {name: sheet.grams(name) for name in counted(answer)}
+    return keep_to_the_recipe(answer.checked, answer.asked, sheet, by_count | {**weighed})
+
+
+def counted(answer: DishOut) -> frozenset[str]:
+    """What goes into the cure by its number: bay leaves are not weighed.
+
+    Parameters: answer of the dish.
+    Returns: names of lines.
+    Raises: nothing.
+    """
+    return frozenset(
+        each.name for each in answer.mix if each.count is not None and each.goes == "cure"
+    )

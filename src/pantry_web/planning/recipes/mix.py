@@ -48,6 +48,11 @@ class RecipeLine:
     written_g: float | None = None
 
     @property
+    def says_how_much(self) -> bool:
+        """Whether its label is the recipe's own line, with its amount."""
+        return self.name in LOOSE
+
+    @property
     def part(self) -> str:
         """Where it goes, in words; "" for the cure."""
         return "" if self.goes == "cure" else str(PARTS[self.goes])

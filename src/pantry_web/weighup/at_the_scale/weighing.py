@@ -15,7 +15,7 @@ from django.views.decorators.http import require_POST
 
 from pantry_core.dish.answer import DishOut
 from pantry_core.dish.recipe_asked import RecipeAsked
-from pantry_core.dish.weighed_out import gone_on
+from pantry_core.dish.weighed_out import counted, gone_on
 from pantry_core.mixes.request import MOST_WATER_G
 from pantry_core.mixes.weighed import WeighedLine, WeighedOut
 from pantry_web.feasts.actions.change_dish import change_dish
@@ -194,7 +194,10 @@ def _page(
     kitchen = kitchen_of(request)
     out = _weighed_out(view)
     rows = []
+    by_count = counted(view.answer) if view.answer is not None else frozenset()
     for line in out.lines:
+        if line.name in by_count:
+            continue
         scale = view.whole.house.scale_for(line.wanted_g)
         form = AmountForm(
             units=kitchen.units, auto_id=f"id_{slugify(line.name)}_%s",
