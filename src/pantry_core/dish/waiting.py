@@ -4,10 +4,10 @@ from dataclasses import dataclass, replace
 from typing import Final
 
 from pantry_core.dish.request import CureAsked
+from pantry_core.measures.said import span
 from pantry_core.meat import Meat
 from pantry_core.mixes.judged import Judged
 from pantry_core.notice import Notice, notice
-from pantry_core.quantities import Days
 from pantry_core.routes.lying import MIXED_IN, Lying, through
 from pantry_core.routes.schools import NAMES, Schooling, SchoolName, schooling
 from pantry_core.routes.ways import Way
@@ -19,7 +19,6 @@ AROUND_D: Final = 2.0
 LONGEST_WAIT_D: Final = 365.0
 USUAL_SCHOOL: Final[dict[str, SchoolName]] = {"Brine": "two-days-a-kilo", "Dry": "week-an-inch"}
 """Whose time most cooks go by, for red meat, by the group of the method (common practice)."""
-SLOW_EDGE: Final = "The slow edge of the model"
 LONGER_H: Final = 12.0
 """So much longer than the model needs is worth a word [h] (our choice)."""
 RED_MEAT: Final = ("pork", "beef", "lamb", "game")
@@ -63,22 +62,32 @@ def said_of_the_wait(way: Way | None, judged: Judged, lying: Lying) -> tuple[Not
     """
     if way is None or lying.usual_h < lying.least_h + LONGER_H:
         return ()
-    text = say(
-        "{usual} in the cure, by the rule “{whose:lower}”. The model needs {least}: the plan takes "
-        "less than {usual} only where time is short.",
-        usual=Days(lying.usual_h / 24.0),
-        whose=_longer(way, judged).whose,
-        least=Days(lying.least_h / 24.0),
-    )
+    usual, least = span(lying.usual_h), span(lying.least_h)
+    school = _longer(way, judged).school
+    if school is None:
+        text = say(
+            "{usual} in the cure: at the slow edge of the model it takes so long. Usually {least} "
+            "are enough, and the plan takes less than {usual} where time is short.",
+            usual=usual,
+            least=least,
+        )
+    else:
+        text = say(
+            "{usual} in the cure, by the rule “{school:lower}”. By the model {least} are enough, "
+            "and the plan takes less than {usual} where time is short.",
+            usual=usual,
+            school=NAMES[school],
+            least=least,
+        )
     return (notice("note", "longer-wait", text, Source("", Mark.PRACTICE)),)
 
 
 @dataclass(frozen=True, slots=True)
 class Longer:
-    """How long a piece is proposed to lie at the most [d], and whose time that is."""
+    """How long a piece is proposed to lie [d], and by which school; None: by the model."""
 
     days: float
-    whose: str
+    school: SchoolName | None
 
 
 def longer_of(way: Way, meat: Meat, slow_d: float) -> Longer:
@@ -88,12 +97,12 @@ def longer_of(way: Way, meat: Meat, slow_d: float) -> Longer:
     Returns: the longer one.
     Raises: OutOfRange. Source: common practice; the model of `salt.ready`.
     """
-    slow = Longer(slow_d, SLOW_EDGE)
+    slow = Longer(slow_d, None)
     school = USUAL_SCHOOL.get(way.group)
     if school is None or meat.kind not in RED_MEAT:
         return slow
     days = schooling(meat.mass_g, meat.thickness_mm, None).days[school] or 0.0
-    return max(Longer(days, NAMES[school]), slow, key=lambda each: each.days)
+    return max(Longer(days, school), slow, key=lambda each: each.days)
 
 
 def _longer(way: Way, judged: Judged) -> Longer:
