@@ -352,10 +352,10 @@ class RecipeTextField(forms.CharField):
         text: str = super().to_python(value) or ""
         if text.startswith(self.markup):
             try:
-                found = from_json_ld(text.encode())
+                recipe = from_json_ld(text.encode())
             except NotARecipe as error:
                 raise ValidationError(translated(str(error))) from None
-            return "\n".join(found.lines)
+            return "\n".join(recipe.lines)
         if len(text) > LONGEST_RECIPE:
             raise ValidationError(
                 tell(

@@ -58,8 +58,8 @@ def liquid_to_pot_said(text: str) -> float:
     >>> liquid_to_pot_said("half of the brine goes into the pot")
     0.5
     """
-    found = _TO_THE_POT.search(text)
-    if found is None:
+    sentence = _TO_THE_POT.search(text)
+    if sentence is None:
         return 0.0
-    share = found["share"].lower()
+    share = sentence["share"].lower()
     return _SHARES[share] if share in _SHARES else min(float(share.rstrip("% ")) / 100.0, 1.0)

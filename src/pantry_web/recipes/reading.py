@@ -155,8 +155,8 @@ def read_recipe(asked: Asked, dish: Dish, house: House, answers: Mapping[str, st
     part: Goes = "cure"
     days = asked.days
     remembered = Remembered(dish)
-    found = read_lines(asked.text, asked.cups)
-    for each in _of_a_job(found) if dish.is_job else found:
+    as_written = read_lines(asked.text, asked.cups)
+    for each in _of_a_job(as_written) if dish.is_job else as_written:
         was = stored.get(each.text, {})
         goes = answers.get(f"{field_of(each)}-goes") or was.get("goes") or part
         line = each if goes == "cure" else _unweighed(each)
@@ -221,8 +221,8 @@ def _worked_out(read: ReadRecipe, dish: Dish, house: House) -> ReadRecipe:
         if request.job is not None:
             came = worked_dish(request)
             return replace(read, came=came, mix=mix_of_a_job(request, came))
-        found = worked(request)
-        return replace(read, came=found.out, mix=shown_mix(found))
+        result = worked(request)
+        return replace(read, came=result.out, mix=shown_mix(result))
     except ValidationError as error:
         return replace(read, wrong=tuple(problem_of(each).what for each in error.errors()))
     except WrongDish as error:
