@@ -151,11 +151,11 @@ def _read(shown: str, cups: Cups) -> Iterator[ReadLine]:
         return
     parts = tuple(parts_of(body, cups))
     things = [_thing(shown if len(parts) == 1 else part.text, part, per, cups) for part in parts]
-    for thing in _with_its_weight(things):
+    for thing in _with_its_weight(things, shown):
         yield replace(thing, held_back=held_back, days=days)
 
 
-def _with_its_weight(things: list[ReadLine]) -> list[ReadLine]:
+def _with_its_weight(things: list[ReadLine], shown: str) -> list[ReadLine]:
     """The things of a line; a bare weight after the meat is what the meat weighs."""
     if len(things) != 2 or not things[0].is_meat or things[1].words.strip(" .:,"):
         return things
@@ -163,7 +163,7 @@ def _with_its_weight(things: list[ReadLine]) -> list[ReadLine]:
     if weight is None or weight[0].unit not in RECIPE_GRAMS or weight[0].middle <= 0:
         return things
     grams = weight[0].middle * RECIPE_GRAMS[weight[0].unit]
-    return [replace(things[0], per=Basis("meat", grams))]
+    return [replace(things[0], text=shown, per=Basis("meat", grams))]
 
 
 def _is_remark(bare: str, cups: Cups) -> bool:
