@@ -12,7 +12,7 @@ from pantry_core.quantities import Days
 from pantry_core.recipes.times import days_in
 from pantry_core.routes.ways import WAYS, WayName
 from pantry_core.rules.ingredients import ACIDS
-from pantry_core.text import Sentence, say
+from pantry_core.text import say
 
 _NOTHING = Figures(None, None, None, None)
 LEAST_LIQUID = 0.2
@@ -56,10 +56,6 @@ def _found(asked: DishRequest, piece: Prepared) -> Iterator[Proposal]:
         yield Proposal(
             "days", text, ({"field": "cure.days", "value": days},), _NOTHING, _NOTHING, ()
         )
-
-
-def _proposed(code: str, text: Sentence, name: str, value: object) -> Proposal:
-    return Proposal(code, text, ({"field": name, "value": value},), _NOTHING, _NOTHING, ())
 
 
 def method_of(asked: DishRequest, piece: Prepared) -> WayName | None:

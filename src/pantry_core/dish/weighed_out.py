@@ -24,12 +24,12 @@ def gone_on(answer: DishOut, weighed: Mapping[str, float]) -> WeighedOut | None:
 
 
 def counted(answer: DishOut) -> frozenset[str]:
-    """What goes into the cure by its number: bay leaves are not weighed.
+    """What goes into the cure by its number alone: bay leaves are not weighed.
 
     Parameters: answer of the dish.
     Returns: names of lines.
     Raises: nothing.
     """
-    return frozenset(
-        each.name for each in answer.mix if each.count is not None and each.goes == "cure"
-    )
+    in_the_cure = [each for each in answer.mix if each.goes == "cure"]
+    weighed = {each.name for each in in_the_cure if each.count is None}
+    return frozenset(each.name for each in in_the_cure if each.name not in weighed)

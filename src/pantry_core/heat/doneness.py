@@ -21,34 +21,24 @@ _TABLE: Final = (
     (57.8, 28.0), (58.4, 23.0), (58.9, 18.0), (59.5, 15.0), (60.0, 12.0), (60.6, 9.0),
     (61.1, 8.0), (61.7, 6.0), (62.2, 5.0), (62.8, 4.0),
 )  # fmt: skip
-HOLDS: Final = tuple(
-    Rule(f"hold-at-{c:g}", minutes, say("min at {c}", c=Celsius(c)), _APPENDIX_A, Mark.MEMORY)
-    for c, minutes in _TABLE
-)
-NOT_INTACT_HOLDS: Final = tuple(
-    Rule(
-        f"not-intact-at-{c:g}",
-        minutes,
-        say("min at {c}", c=Celsius(c)),
-        "FDA Food Code 3-401.11",
-        Mark.MEMORY,
-    )
-    for c, minutes in ((63.0, 3.0), (66.0, 1.0), (68.0, 17.0 / 60.0), (70.0, 0.0))
-)
 _BIRDS: Final = (
     (60.0, 36.0), (62.8, 14.0), (65.6, 5.0), (68.3, 1.5), (71.1, 0.5), (73.9, 0.0),
 )  # fmt: skip
-BIRD_HOLDS: Final = tuple(
-    Rule(
-        f"bird-at-{c:g}",
-        minutes,
-        say("min at {c}", c=Celsius(c)),
-        "FSIS Appendix A, poultry, rounded up",
-        Mark.MEMORY,
+_OPENED: Final = ((63.0, 3.0), (66.0, 1.0), (68.0, 17.0 / 60.0), (70.0, 0.0))
+
+
+def _holds(name: str, rows: tuple[tuple[float, float], ...], source: str) -> tuple[Rule, ...]:
+    """The rows of a table, each with its temperature [°C] and its minutes, as rules."""
+    return tuple(
+        Rule(f"{name}-at-{c:g}", minutes, say("min at {c}", c=Celsius(c)), source, Mark.MEMORY)
+        for c, minutes in rows
     )
-    for c, minutes in _BIRDS
-)
-_AT_C: Final = (*(c for c, _ in _TABLE), 63.0, 66.0, 68.0, 70.0)
+
+
+HOLDS: Final = _holds("hold", _TABLE, _APPENDIX_A)
+NOT_INTACT_HOLDS: Final = _holds("not-intact", _OPENED, "FDA Food Code 3-401.11")
+BIRD_HOLDS: Final = _holds("bird", _BIRDS, "FSIS Appendix A, poultry, rounded up")
+_AT_C: Final = tuple(c for c, _ in (*_TABLE, *_OPENED))
 _RULES: Final = (*HOLDS, *NOT_INTACT_HOLDS)
 _BIRD_C: Final = tuple(c for c, _ in _BIRDS)
 BIRD_LEAST_C: Final = _BIRD_C[0]

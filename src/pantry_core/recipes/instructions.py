@@ -21,7 +21,7 @@ _TO_THE_POT: Final = re.compile(
     r"(?:the\s+)?(?:used\s+)?(?:brine|liquid|marinade|pickle)\b[^.;]*\bpot\b",
     re.IGNORECASE,
 )
-_SHARES: Final = {"half": 0.5, "a half": 0.5, "a third": 1 / 3, "one third": 1 / 3,
+SHARES: Final = {"half": 0.5, "a half": 0.5, "a third": 1 / 3, "one third": 1 / 3,
                   "two thirds": 2 / 3, "a quarter": 0.25, "all": 1.0}  # fmt: skip
 
 
@@ -62,4 +62,4 @@ def liquid_to_pot_said(text: str) -> float:
     if sentence is None:
         return 0.0
     share = sentence["share"].lower()
-    return _SHARES[share] if share in _SHARES else min(float(share.rstrip("% ")) / 100.0, 1.0)
+    return SHARES[share] if share in SHARES else min(float(share.rstrip("% ")) / 100.0, 1.0)

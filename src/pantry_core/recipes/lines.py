@@ -11,7 +11,7 @@ from pantry_core.measures.units import RECIPE_GRAMS, RECIPE_ML, RecipeUnit
 from pantry_core.quantities import Millilitres, Number
 from pantry_core.recipes.amounts import Amount, amount_at, amount_behind, in_brackets
 from pantry_core.recipes.counted import counted, is_the_piece, named
-from pantry_core.recipes.instructions import is_at_the_heat, is_for_a_time, is_instruction
+from pantry_core.recipes.instructions import SHARES, is_at_the_heat, is_for_a_time, is_instruction
 from pantry_core.recipes.line import Basis, ReadLine
 from pantry_core.recipes.names import ALL_CURES, CURED, Match, match, meats
 from pantry_core.recipes.parts import Part, parts_of
@@ -60,8 +60,6 @@ _HELD_BACK = re.compile(
     r"third|two thirds|a quarter|\d+/\d+|\d+ ?%)\b[^()]*",
     re.IGNORECASE,
 )
-_SHARES: Final = {"half": 0.5, "a half": 0.5, "a third": 1 / 3, "one third": 1 / 3,
-                  "two thirds": 2 / 3, "a quarter": 0.25}  # fmt: skip
 
 
 def read_line(text: str, cups: Cups = "us") -> ReadLine:
@@ -338,8 +336,8 @@ def _without_held_back(body: str) -> tuple[str, float]:
     if found is None:
         return body, 0.0
     said = (found["share"] or found["share2"]).lower()
-    if said in _SHARES:
-        share = _SHARES[said]
+    if said in SHARES:
+        share = SHARES[said]
     elif said.endswith("%"):
         share = float(said[:-1]) / 100.0
     else:

@@ -39,7 +39,7 @@ def weigh_anything(request: HttpRequest) -> HttpResponse:
         for name, wrong in dish.errors.items():
             form.add_error(name if name in form.fields else None, wrong)
         context |= live_answer(dish, someday, house, None, now, None)
-        context |= {"form": form, "as_dish": request.GET.urlencode()}
+        context["form"] = form
     if request.headers.get("HX-Request"):
         return render(request, "weighup/_first_answer.html", context)
     status = 422 if form.is_bound and form.errors else 200
