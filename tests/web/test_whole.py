@@ -316,6 +316,11 @@ def test_something_is_weighed_without_a_feast_and_becomes_a_dish(cook, quince):
     first = cook.get("/first/", typed)
     assert first.context["form"]["mass"].value() == "1.5 kg"
     assert (quince.feasts.count(), Dish.objects.count()) == (feasts, dishes)
+    brought = {name: first.context["form"][name].value() for name in (*typed, "salt")}
+    day = {"day": f"{quince.stands_at + timedelta(days=40):%Y-%m-%d}"}
+    assert cook.post("/first/", brought | day | {"salt": "2.1"}).status_code == 302
+    cure = Dish.objects.latest("pk").cure
+    assert (cure["target_salt_pct"], cure["water_g"]) == (2.1, pytest.approx(1500))
 
 
 def test_a_side_job_takes_a_recipe_as_it_is_written(cook, roast):

@@ -40,6 +40,8 @@ from pantry_web.weighup.shown import FIRST
 SUPPER = time(18, 30)
 PEOPLE = 6
 NEEDED = {"cut", "mass", "day"}
+BROUGHT_ALONG = ("cut", "mass", "method", "salt", "water")
+"""What comes with the address, of somebody who has weighed it out before there was a date."""
 BEST = ""
 """The method that fits the piece best."""
 
@@ -64,6 +66,8 @@ class FirstForm(PieceForm):
         required=False,
         widget=forms.Textarea(attrs={"rows": 4, "spellcheck": "false"}),
     )
+    salt = forms.CharField(required=False, max_length=20, widget=forms.HiddenInput)
+    water = forms.CharField(required=False, max_length=20, widget=forms.HiddenInput)
     day = forms.DateField(
         label=_("When is it eaten?"), widget=forms.DateInput({"type": "date"}, "%Y-%m-%d")
     )
@@ -93,7 +97,7 @@ def first_dish(request: HttpRequest) -> HttpResponse:
     form = FirstForm(
         _with_what_it_says(request.POST, house) or None, units=kitchen.units, now=now,
         zone=kitchen.time_zone,
-        initial={name: request.GET.get(name, "") for name in PieceForm.base_fields},
+        initial={name: request.GET.get(name, "") for name in BROUGHT_ALONG},
     )  # fmt: skip
     if is_reading:
         for name in [each for each in form.errors if not form[each].value()]:
@@ -144,6 +148,7 @@ def _dish(form: FirstForm, kitchen: Kitchen, house: House) -> DishForm:
     data = with_usual(typed["cut"], typed["mass"], method)
     said = _said_in(typed["text"])
     data |= {"name": said.title[:80], "form": "ground" if said.is_ground else ""}
+    data |= {name: typed[name] for name in ("salt", "water") if typed[name]}
     if said.is_raw and CUTS[typed["cut"]].kind == "fish":
         data["fish"] = "raw-freeze"
     return DishForm(
