@@ -172,6 +172,23 @@ def test_without_a_method_the_recipe_proposes_one_and_its_time():
 
 
 @pytest.mark.parametrize(
+    ("words", "out_c"),
+    [("taken out at 71, rested", 71.0), ("pull it at 160 F", 71.0), ("out at 160", 71.0),
+     ("smoked at 110 for two hours", None), ("taken out at 20", None)],
+)  # fmt: skip
+def test_a_recipe_that_says_when_it_is_taken_out_proposes_that(words, out_c):
+    """160 °F are 71.1 °C (by definition), to the half degree as all that is read in °F."""
+    document = asked(line("salt-table", 40, "g"), cut="chicken")
+    document |= {"heat": {"way": "roast"}}
+    document["recipe"]["text"] += f"\n{words}"
+    offers = {each["code"]: each for each in dish_document(document)["proposals"]}
+    assert (offers["take-out"]["changes"][0]["value"] if out_c else None) == out_c
+    assert ("take-out" in offers) is (out_c is not None)
+    document["heat"]["take_out_c"] = 70.0
+    assert "take-out" not in {each["code"] for each in dish_document(document)["proposals"]}
+
+
+@pytest.mark.parametrize(
     ("lines", "cut", "method"),
     [  # by common practice: what it lies in decides, not a dash of something sour
         ([line("oil", 300, "ml"), line("salt-table", 60, "g"), line("vinegar", 40, "ml")],

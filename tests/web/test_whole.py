@@ -201,6 +201,13 @@ def test_what_is_over_a_limit_is_changed_by_one_press_and_put_back_by_one(cook, 
     assert "less-cure" not in {each.code for each in after.proposals}
     cook.post(f"{path}back/", {"line": "1"})
     assert cook.get(_weigh_up(dish)).context["mix"].lines[1].grams == pytest.approx(8)
+    cook.post(f"{path}change/", {"code": offer.code})
+    assert "Undo the last change" in cook.get(_weigh_up(dish)).content.decode()
+    cook.post(f"{path}undo/")
+    page = cook.get(_weigh_up(dish))
+    assert page.context["mix"].lines[1].grams == pytest.approx(8)
+    assert "Undo the last change" not in page.content.decode()
+    assert "changed since" in cook.post(f"{path}undo/", follow=True).content.decode()
     refused = cook.post(f"{path}change/", {"code": "no-such"}, follow=True)
     assert "not offered any more" in refused.content.decode()
     # what else is decided leaves the recipe as it is

@@ -19,7 +19,8 @@ from pantry_core.mixes.result import Figures, Proposal
 from pantry_core.mixes.seasoning import SALTY_EDGE_PCT
 from pantry_core.mixes.uptake import way_through
 from pantry_core.notice import Notice
-from pantry_core.quantities import Days, Grams, Hours, Ppm
+from pantry_core.quantities import Celsius, Days, Grams, Hours, Ppm
+from pantry_core.recipes.instructions import taken_out_c_said
 from pantry_core.rules.constants import SALTY_CAUTION_PCT, SATURATION
 from pantry_core.salt.travel import followed
 from pantry_core.text import Sentence, say
@@ -99,19 +100,20 @@ def proposals_of(
     Parameters: asked, with its recipe; settled, its cure; out, its answer; work_out, which answers
     a changed document.
     Returns: each change by itself with the figures before and after, worked out, not foretold; only
-    those that lift a stop or a caution, and bring no stop, nor a caution for less than a stop.
+    those that lift a stop or a caution, and bring no stop, nor a caution for less than a stop;
+    before them the temperature at which its words take it from the heat.
     Raises: nothing.
     Source: mass balance (derived), the model of `salt.travel`, limits as of `rules`.
     """
     written = settled.written
     if written is None:
         return ()
+    offers = [*_taken_out_early(asked, out, work_out)]
     before = Said(out.notices)
     lasts_h = sum(each.hours for each in out.history if each.is_raw)
     candidates = [*candidates_of(settled, written, figures_of(out), lasts_h, before.codes)]
     if "not-covered" in before.codes:
         candidates += _to_cover(asked, settled, written)
-    offers = []
     for each in candidates:
         try:
             changed = work_out(changed_by(asked, each.changes))
@@ -125,6 +127,23 @@ def proposals_of(
                 )
             )
     return tuple(offers)
+
+
+def _taken_out_early(
+    asked: DishRequest, out: DishOut, work_out: Callable[[DishRequest], DishOut]
+) -> Iterator[Proposal]:
+    """The figure at which the recipe's words take it from the heat, where nothing else is set."""
+    words = None if asked.recipe is None else taken_out_c_said(asked.recipe.text)
+    if words is None or asked.heat.take_out_c is not None:
+        return
+    changes: tuple[Change, ...] = ({"field": "heat.take_out_c", "value": words},)
+    try:
+        changed = work_out(changed_by(asked, changes))
+    except ValueError:
+        return
+    if not Said(changed.notices).stops - Said(out.notices).stops:
+        text = say("By its words it is taken out at {take_out_c}.", take_out_c=Celsius(words))
+        yield Proposal("take-out", text, changes, figures_of(out), figures_of(changed), ())
 
 
 def with_offers(out: DishOut, proposals: tuple[Proposal, ...]) -> DishOut:

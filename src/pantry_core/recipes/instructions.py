@@ -3,6 +3,8 @@
 import re
 from typing import Final
 
+from pantry_core.measures.temperature import parse_temperature
+
 _HEAT: Final = (
     r"smok|simmer|roast|bak|fry|fried|sear|glaz|cook|boil|brais|grill|steam|poach|brown|crisp|rest"
 )
@@ -21,6 +23,13 @@ _TO_THE_POT: Final = re.compile(
     r"(?:the\s+)?(?:used\s+)?(?:brine|liquid|marinade|pickle)\b[^.;]*\bpot\b",
     re.IGNORECASE,
 )
+_TAKEN_OUT: Final = re.compile(
+    r"\b(?:out|off|pull\w*(?:\s+(?:it|them))?)\s+at\s+"
+    r"(?P<degrees>\d{2,3})\s*(?:°|º|degrees?)?\s*(?P<unit>[CF]\b)?",
+    re.IGNORECASE,
+)
+_INSIDE_C: Final = (40.0, 99.0)
+"""Between these a figure is the inside of a piece; a larger one without a unit is °F."""
 SHARES: Final = {"half": 0.5, "a half": 0.5, "a third": 1 / 3, "one third": 1 / 3,
                   "two thirds": 2 / 3, "a quarter": 0.25, "all": 1.0}  # fmt: skip
 
@@ -50,6 +59,21 @@ def is_at_the_heat(text: str) -> bool:
     (True, False)
     """
     return _AT_THE_HEAT.match(text) is not None
+
+
+def taken_out_c_said(text: str) -> float | None:
+    """At how much inside a recipe takes its piece from the heat [°C]; None where it does not say.
+
+    >>> taken_out_c_said("taken out at 71, rested"), taken_out_c_said("pull it at 160 F")
+    (71.0, 71.0)
+    """
+    for sentence in _TAKEN_OUT.finditer(text):
+        degrees = sentence["degrees"]
+        unit = sentence["unit"] or ("F" if float(degrees) > _INSIDE_C[1] else "C")
+        inside_c = parse_temperature(f"{degrees} {unit}")
+        if _INSIDE_C[0] <= inside_c <= _INSIDE_C[1]:
+            return inside_c
+    return None
 
 
 def liquid_to_pot_said(text: str) -> float:

@@ -1,7 +1,5 @@
 """Changing one thing of a dish's recipe, and putting it back."""
 
-from typing import Any
-
 from django.utils.translation import gettext
 
 from pantry_core.dish.proposals import changed_by
@@ -9,13 +7,15 @@ from pantry_core.dish.request import DishRequest
 from pantry_core.dish.work import dish
 from pantry_web.feasts.actions.change_dish import change_dish
 from pantry_web.planning.outlook import Outlook
+from pantry_web.planning.recipes.change import Change, Parts, parts_of
 from pantry_web.refusal import Refused
 
 
-def change_by_proposal(view: Outlook, code: str) -> None:
+def change_by_proposal(view: Outlook, code: str) -> Change:
     """Take a proposal: the one change of it, and nothing else.
 
     Parameters: view of the dish; code of the proposal, as it is worked out now.
+    Returns: the change, to undo it by.
     Raises: Refused where it is offered no more, and once the meat has gone in.
     """
     asked = DishRequest.model_validate(view.whole.unplanned_documents[view.key])
@@ -23,7 +23,19 @@ def change_by_proposal(view: Outlook, code: str) -> None:
     if offer is None:
         raise Refused(gettext("This is not offered any more: look at what it comes to now."))
     changed = changed_by(asked, offer.changes).model_dump(mode="json", exclude_unset=True)
-    _keep(view, {"cure": changed["cure"], "recipe": changed["recipe"]})
+    names = {str(change.get("field", "recipe")).split(".")[0] for change in offer.changes}
+    before = parts_of(view.dish, names)
+    _keep(view, {name: changed[name] for name in names})
+    return Change(before, parts_of(view.dish, names))
+
+
+def undo_change(view: Outlook, change: Change) -> None:
+    """Undo a proposal that was taken.
+
+    Parameters: view of the dish; change.
+    Raises: Refused once the meat has gone in.
+    """
+    _keep(view, change.before)
 
 
 def put_line_back(view: Outlook, line: str) -> None:
@@ -46,6 +58,7 @@ def put_line_back(view: Outlook, line: str) -> None:
     _keep(view, {"recipe": {**recipe, "lines": lines}})
 
 
-def _keep(view: Outlook, parts: dict[str, Any]) -> None:
-    rest = {name: part for name, part in view.dish.document.items() if name != "edits"}
-    change_dish(view.dish, {**rest, **parts}, vessel=view.dish.vessel)
+def _keep(view: Outlook, parts: Parts) -> None:
+    document = {**view.dish.document, **parts}
+    kept = {name: part for name, part in document.items() if name != "edits" and part is not None}
+    change_dish(view.dish, kept, vessel=view.dish.vessel)

@@ -9,5 +9,6 @@ urlpatterns = [
     path("dishes/<int:dish_id>/recipe/answer/", views.recipe_answer, name="recipe-answer"),
     path("dishes/<int:dish_id>/recipe/import/", views.recipe_import, name="recipe-import"),
     path("dishes/<int:dish_id>/recipe/change/", views.take_proposal, name="recipe-change"),
+    path("dishes/<int:dish_id>/recipe/undo/", views.undo_proposal, name="recipe-undo"),
     path("dishes/<int:dish_id>/recipe/back/", views.as_written, name="recipe-back"),
 ]

@@ -14,8 +14,9 @@ from pantry_web.feasts.actions.change_dish import change_dish
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.planning.looking import outlook_of, piece_outlook_of
 from pantry_web.planning.outlook import Outlook
+from pantry_web.planning.recipes.change import keep_change, last_change
 from pantry_web.planning.recipes.mix import PARTS
-from pantry_web.recipes.changes import change_by_proposal, put_line_back
+from pantry_web.recipes.changes import change_by_proposal, put_line_back, undo_change
 from pantry_web.recipes.forms import ImportForm, RecipeForm
 from pantry_web.recipes.reading import Asked, ReadRecipe, read_recipe, recipe_of
 from pantry_web.refusal import Refused
@@ -143,8 +144,25 @@ def _take(request: HttpRequest, view: Outlook, form: RecipeForm, read: ReadRecip
 def take_proposal(request: HttpRequest, dish_id: int) -> HttpResponse:
     """Change the one thing of the recipe that a proposal changes."""
     code = request.POST.get("code", "")
+
+    def change(view: Outlook) -> None:
+        keep_change(request.session, dish_id, change_by_proposal(view, code))
+
     done = gettext("Changed. Your recipe's own amount stands beside it.")
-    return _changed(request, dish_id, lambda view: change_by_proposal(view, code), done)
+    return _changed(request, dish_id, change, done)
+
+
+@require_POST
+def undo_proposal(request: HttpRequest, dish_id: int) -> HttpResponse:
+    """Undo the last change by a proposal."""
+
+    def undo(view: Outlook) -> None:
+        change = last_change(request.session, view.dish)
+        if change is None:
+            raise Refused(gettext("The dish was changed since: change it back by hand."))
+        undo_change(view, change)
+
+    return _changed(request, dish_id, undo, gettext("Undone: it is as it was before."))
 
 
 @require_POST

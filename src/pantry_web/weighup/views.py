@@ -22,6 +22,7 @@ from pantry_web.kitchens.models import Kitchen
 from pantry_web.planning.answers import Broken, work_out
 from pantry_web.planning.looking import outlook, piece_outlook_of
 from pantry_web.planning.outlook import Outlook
+from pantry_web.planning.recipes.change import last_change
 from pantry_web.presses.once import once
 from pantry_web.quantities import hours_of
 from pantry_web.refusal import Refused
@@ -123,6 +124,7 @@ def _page(
         "dish": view.dish if view else None,
         "outlook": view,
         "following": view.next_in_hands if view else None,
+        "is_undoable": view is not None and last_change(request.session, view.dish) is not None,
         "has_recipe": bool(view and view.dish.document.get("recipe")),
     }
     status = 422 if form.is_bound and form.errors else 200
