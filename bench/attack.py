@@ -141,7 +141,7 @@ class Writer(threading.Thread):
             self.tried.append(note)
             dish = self.dishes[len(self.tried) % len(self.dishes)]
             fields = {"note": note, "once": str(uuid4())}
-            while not self._press(f"/dishes/{dish}/rounds/note/", fields):
+            while not self._press(f"/dishes/{dish}/steps/note/", fields):
                 if self.is_over.wait(0.05):
                     return
             self.acknowledged.append(note)
@@ -286,7 +286,7 @@ def crowd():
         for n in range(each_presses):
             time.sleep(dice.uniform(0.5, 1.5))  # a thumb, not a machine
             fields = {"note": f"writer {number} of crowd, note {n}", "once": str(uuid4())}
-            path = f"/dishes/{dishes[(2 * number + n % 2) % len(dishes)]}/rounds/note/"
+            path = f"/dishes/{dishes[(2 * number + n % 2) % len(dishes)]}/steps/note/"
             if n == 0:
                 path, fields = path.replace("note/", "begin/buy/"), {"once": str(uuid4())}
             begin = time.perf_counter()
@@ -576,7 +576,7 @@ def heavy():
     feast = a_feast("Heavy", 40, timedelta(days=90))
     server, cookie = Server(), a_session()
     server.start()
-    page = f"/dishes/{Feast.objects.get(name='Lantern Night').dishes.first().pk}/rounds/"
+    page = f"/dishes/{Feast.objects.get(name='Lantern Night').dishes.first().pk}/steps/"
     p95_of(server, page, cookie)  # until it is warm
     alone = p95_of(server, page, cookie)
     slowed = {}

@@ -87,7 +87,7 @@ def _ticks(kitchen, client) -> None:
     times, refused, beside = [], 0, 0
     for n in range(TICKS):
         begin = time.perf_counter()
-        answer = client.post("/dishes/1/rounds/note/", {"note": f"looked at it, {n}"})
+        answer = client.post("/dishes/1/steps/note/", {"note": f"looked at it, {n}"})
         times.append(time.perf_counter() - begin)
         refused += answer.status_code != 302
         beside += Work.objects.filter(state="running").exists()
@@ -106,8 +106,8 @@ def _held(client) -> None:
     release.start()
     for _ in range(4):
         begin = time.perf_counter()
-        answer = client.post("/dishes/1/rounds/note/", {"note": "held"})
-        read = client.get("/dishes/1/rounds/").status_code
+        answer = client.post("/dishes/1/steps/note/", {"note": "held"})
+        read = client.get("/dishes/1/steps/").status_code
         print(f"  held: {answer.status_code} after {time.perf_counter() - begin:.1f} s, "
               f"reading {read}", flush=True)  # fmt: skip
         if answer.status_code == 302:

@@ -23,12 +23,12 @@ from pantry_web.ledger.models import Evidence, Review
 
 DISHES = int(os.environ.get("DISHES", "200"))
 REPEATS = 60
-PATHS = ("/", "/feasts/new/", "/feasts/1/", "/dishes/1/weigh-up/", "/dishes/2/weigh-up/",
-         "/dishes/1/passage/", "/dishes/2/passage/", "/dishes/1/rounds/", "/house/",
+PATHS = ("/", "/feasts/new/", "/feasts/1/", "/dishes/1/mix/", "/dishes/2/mix/",
+         "/dishes/1/passage/", "/dishes/2/passage/", "/dishes/1/steps/", "/house/",
          "/dishes/1/calendar.ics", "/dishes/2/steps/", "/dishes/2/label/", "/dishes/2/weighing/",
          "/shopping/")  # fmt: skip
 
-EATEN_PATHS = ("/ledger/", "/ledger/?q=gammon+feast&cut=gammon-flat", "/dishes/2/ledger/",
+EATEN_PATHS = ("/ledger/", "/ledger/?q=gammon+feast&cut=gammon-flat", "/dishes/2/notes/",
                "/ledger/compare/?a=2&b=3")  # fmt: skip
 
 

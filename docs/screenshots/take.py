@@ -16,7 +16,7 @@ MEANT = {
 BEFORE, NOW = "2027-03-05T08:00", "2027-03-18T19:12"
 VIEWS = {
     "today": ("/", NOW),
-    "weigh-up": ("/dishes/1/weigh-up/", BEFORE),
+    "weigh-up": ("/dishes/1/mix/", BEFORE),
     "recipe": ("/dishes/1/recipe/", BEFORE),
     "weighing": ("/dishes/1/weighing/", BEFORE),
     "pantry": ("/pantry/", NOW),

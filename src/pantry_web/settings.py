@@ -46,7 +46,6 @@ INSTALLED_APPS = [
     "pantry_web.recipes",
     "pantry_web.shopping",
     "pantry_web.passage",
-    "pantry_web.rounds",
     "pantry_web.today",
     "pantry_web.ledger",
     "pantry_web.devices",
@@ -104,6 +103,7 @@ TEMPLATES = [
                 "django.contrib.auth.context_processors.auth",
                 "django.contrib.messages.context_processors.messages",
                 "pantry_web.kitchens.context.kitchen",
+                "pantry_web.fireday.lit.context",
             ],
             "builtins": [
                 "django.templatetags.i18n",

@@ -16,7 +16,6 @@ urlpatterns = [
     path("", include("pantry_web.shopping.urls")),
     path("", include("pantry_web.passage.urls")),
     path("", include("pantry_web.handbook.urls")),
-    path("", include("pantry_web.rounds.urls")),
     path("", include("pantry_web.ledger.urls")),
     path("", include("pantry_web.devices.urls")),
     path("", include("pantry_web.feeds.urls")),

@@ -49,7 +49,8 @@ def test_from_the_scale_to_the_table(signed_in):
     page.get_by_role("button", name="Make the plan").click()
     expect(page.get_by_text("It can be done: begin")).to_be_visible()
 
-    page.get_by_role("link", name="Passage").click()
+    page.get_by_role("link", name="Steps").click()
+    page.get_by_role("link", name="Show it in the passage").click()
     expect(page.locator("svg.passage.wide")).to_be_visible()
     expect(page.get_by_role("row", name="Dry cure")).to_contain_text("fridge")
     with page.expect_download() as download:
@@ -59,15 +60,15 @@ def test_from_the_scale_to_the_table(signed_in):
     assert "Market loin: Carve" in titles
     assert len(book.walk("VALARM")) == len(titles)
 
-    page.get_by_role("link", name="Rounds", exact=True).click()
+    page.get_by_role("link", name="Tick off").click()
     for title in ("Buy", "Trim and weigh", "Dry cure, bagged: begin"):
         expect(page.locator("#first-heading")).to_have_text(title)
         page.get_by_role("button", name=f"Done: {title}").click()
-    expect(page.get_by_text("Now: dry cure, bagged")).to_be_visible()
+    expect(page.locator(".steps .now")).to_contain_text("Dry cure, bagged")
     page.get_by_role("button", name="Done: Turn the bag").click()
     expect(page.locator(".log")).to_contain_text("Turned")
     page.get_by_role("button", name="Undo the last one").click()
-    page.get_by_role("link", name="Weigh-up").click()
+    page.get_by_role("link", name="Mix").click()
     expect(page.get_by_text("It is in")).to_be_visible()
 
 
@@ -121,26 +122,27 @@ def test_five_dishes_collide_are_helped_and_lose_a_day(signed_in):
               ("Orchard roots", "Firm vegetable", "Quick pickle", "800 g", "30 mm"))  # fmt: skip
     for n, (name, cut, how, mass, thick) in enumerate(dishes):
         if n:
-            page.get_by_role("link", name="Feasts", exact=True).click()
+            page.get_by_role("link", name="Five for the orchard").click()
             page.get_by_role("link", name="Weigh up another dish").click()
         _weigh_up(page, name, cut, how, mass, thick)
-    page.get_by_role("link", name="Feasts", exact=True).click()
+    page.get_by_role("link", name="Five for the orchard").click()
     page.get_by_text("A side job: dough, stock, sauce").click()
     page.get_by_label("Called", exact=True).fill("Orchard loaf")
     page.get_by_label("How much").fill("1 kg")
     page.get_by_role("button", name="Add it").click()
     expect(page.get_by_role("heading", name="Orchard loaf")).to_be_visible()
-    page.get_by_role("link", name="Feasts", exact=True).click()
+    page.get_by_role("link", name="Five for the orchard").click()
     expect(page.get_by_text("It can all be done")).to_be_visible(timeout=30_000)
 
     # fix the duck's roast to the night: it cannot be done, and takes no times from the others
-    page.locator("li", has_text="Orchard duck").get_by_role("link", name="Steps").click()
+    page.get_by_role("link", name="Orchard duck", exact=True).click()
+    page.get_by_role("link", name="Steps").click()
     page.locator("summary", has_text="Roast").click()
     page.locator("[name=roast-locked_start]").fill("2027-04-01T03:00")
     page.locator("form", has=page.locator("[name=roast-locked_start]")).get_by_role(
         "button", name="Save"
     ).click()
-    page.get_by_role("link", name="Feasts", exact=True).click()
+    page.get_by_role("link", name="Five for the orchard").click()
     expect(page.get_by_text("Orchard duck cannot be done by then.")).to_be_visible(timeout=30_000)
     expect(page.get_by_text("The rest can be done")).to_be_visible()
     expect(page.get_by_text("Unlock the start of Roast")).to_be_visible(timeout=60_000)
@@ -165,7 +167,7 @@ def test_the_salt_moves_with_the_slider(signed_in):
     page = signed_in
     page.goto("/feasts/1/")
     expect(page.get_by_text("all is on the table in time")).to_be_visible(timeout=30_000)
-    page.goto("/dishes/1/weigh-up/")
+    page.goto("/dishes/1/mix/")
     page.wait_for_load_state("networkidle")
     requests = []
     page.on("request", lambda request: requests.append(request.url))
@@ -189,14 +191,14 @@ def test_the_salt_moves_with_the_slider(signed_in):
 
 def test_single_keys_jump_and_stay_out_of_what_is_typed(signed_in):
     page = signed_in
-    page.goto("/dishes/1/rounds/")
-    for key, address in (("w", "weigh-up"), ("p", "passage"), ("r", "rounds"), ("h", "house")):
+    page.goto("/dishes/1/steps/")
+    for key, address in (("m", "mix"), ("n", "notes"), ("e", "steps"), ("k", "pantry")):
         page.keyboard.press(key)
         page.wait_for_url(f"**/{address}/")
-        if key == "h":
-            page.get_by_label("Name", exact=True).press("f")
-            assert page.url.endswith("/house/")
-        page.goto("/dishes/1/rounds/")
+    page.goto("/house/")
+    page.get_by_label("Name", exact=True).press("f")
+    assert page.url.endswith("/house/")
+    page.goto("/dishes/1/steps/")
     page.keyboard.press("?")
     expect(page.get_by_role("dialog", name="Keys")).to_be_visible()
     assert complaints_of(page) == []
@@ -248,8 +250,7 @@ def test_by_keyboard_alone(page):
     write("Name of the dish", "Small duck")
     press("Make the plan")
     expect(page.get_by_text("It can be done")).to_be_visible()
-    press("Passage")
-    press("Rounds")
+    press("Steps")
     press("✓ Yes, go on")
     expect(page.locator(".log")).to_contain_text("Buy")
     press("Undo the last one")
@@ -259,9 +260,10 @@ def test_by_keyboard_alone(page):
 PATHS = (
     "/", "/feasts/", "/feasts/new/", "/feasts/in/", "/feasts/1/", "/feasts/1/passage/",
     "/feasts/1/copy/", "/feasts/2/", "/dishes/2/steps/",
-    "/feasts/2/still/?cut=pork-loin&mass=1500", "/dishes/1/weigh-up/", "/dishes/1/passage/",
-    "/dishes/1/rounds/", "/dishes/1/recipe/", "/dishes/1/weighing/", "/dishes/1/cold/",
-    "/dishes/1/label/", "/pantry/", "/shopping/", "/house/", "/no-such-page/",
+    "/feasts/2/still/?cut=pork-loin&mass=1500", "/dishes/1/mix/", "/dishes/1/passage/",
+    "/dishes/1/steps/", "/dishes/1/recipe/", "/dishes/1/weighing/", "/dishes/1/cold/",
+    "/dishes/1/label/", "/dishes/1/notes/", "/feasts/1/afterwards/", "/pantry/",
+    "/pantry/tools/", "/house/files/", "/members/", "/shopping/", "/house/", "/no-such-page/",
 )  # fmt: skip
 
 
@@ -283,6 +285,7 @@ def test_a_dish_on_its_way_stands_in_nobodys_way(signed_in):
     _weigh_up(page, "Hasty gammon", "gammon-flat", "Even brine", "2 kg", "70 mm")
     expect(page.get_by_text("It cannot be done by then.")).to_be_visible()
     _looks_sound_everywhere(page, "a dish with a stop, too late")
+    page.get_by_role("link", name="Hasty supper").click()
     page.get_by_role("link", name="Passage").click()
     _looks_sound_everywhere(page, "no passage")
     page.context.clear_cookies()

@@ -150,17 +150,17 @@ def is_page(route):
 
 def pass_gate(cook, dish):
     """Read or feel what the step that runs waits for, so that it is done."""
-    gate = cook.get(f"/dishes/{dish.pk}/rounds/").context["gate"]
+    gate = cook.get(f"/dishes/{dish.pk}/steps/").context["gate"]
     if gate is None or gate.is_open:
         return
     written = {
         "temperature": {"temperature": f"{gate.goal_c}"},
         "touch": {"touch": "tender"}, "look": {"touch": "looks-done"},
     }  # fmt: skip
-    cook.post(f"/dishes/{dish.pk}/rounds/note/", written[gate.asks])
+    cook.post(f"/dishes/{dish.pk}/steps/note/", written[gate.asks])
 
 
-def undo_last(cook, dish, page="rounds"):
+def undo_last(cook, dish, page="steps"):
     """Press the undo of a page, as it shows it."""
     shown = cook.get(f"/dishes/{dish.pk}/{page}/").content.decode()
     batch = re.search(r'name="batch" value="([^"]+)"', shown)[1]

@@ -12,7 +12,7 @@ from pantry_web.demo.kitchen import lay_the_table
 from pantry_web.feasts.models import Dish, Mishap
 from pantry_web.planning import solving
 from pantry_web.planning.looking import feast_outlook
-from pantry_web.rounds import views as rounds_views
+from pantry_web.steps import ticking
 from tests.web.conftest import steps_of
 
 State = Work.State
@@ -94,8 +94,8 @@ def test_a_busy_database_is_said_and_what_was_typed_is_sent_again(cook, gammon, 
         raise OperationalError("database is locked")
 
     with monkeypatch.context() as held:
-        held.setattr(rounds_views, "write_down", busy)
-        answer = cook.post(f"/dishes/{gammon.pk}/rounds/note/", {"note": "smells <right>"})
+        held.setattr(ticking, "write_down", busy)
+        answer = cook.post(f"/dishes/{gammon.pk}/steps/note/", {"note": "smells <right>"})
     assert answer.status_code == 503
     assert 'name="note" value="smells &lt;right&gt;"' in text(answer)
     assert "Send it again" in text(answer)
@@ -113,12 +113,12 @@ def test_a_dish_that_cannot_be_worked_out_breaks_no_other_page(cook, quince, lan
     assert "the rest is on the table in time" in page
     for path in ("/", "/feasts/", "/shopping/", f"/feasts/{lantern.pk}/passage/"):
         assert cook.get(path).status_code == 200
-    for name in ("weigh-up", "steps", "passage", "rounds", "label", "cold", "recipe"):
+    for name in ("mix", "steps", "passage", "notes", "label", "cold", "recipe"):
         assert cook.get(f"/dishes/{broken.pk}/{name}/").status_code == 200, name
-    assert "Change the sheet" in text(cook.get(f"/dishes/{broken.pk}/rounds/"))
+    assert "Change the sheet" in text(cook.get(f"/dishes/{broken.pk}/steps/"))
     assert cook.get(f"/dishes/{broken.pk}/weighing/").status_code == 404
     typed = {"cut": "pork-loin", "mass": "1.8 kg", "method": "dry-brine", "cure": "usual"}
-    assert cook.post(f"/dishes/{broken.pk}/weigh-up/", typed).status_code == 302
+    assert cook.post(f"/dishes/{broken.pk}/mix/", typed).status_code == 302
     assert "dry-brine" in steps_of(broken)
 
 
@@ -132,7 +132,7 @@ def test_an_impossible_dish_takes_no_times_from_the_others(cook, quince, lantern
     whole = feast_outlook(lantern, quince, quince.stands_at)
     planned = {each.dish for each in whole.plan.steps}
     assert planned == {str(each.pk) for each in lantern.dishes.exclude(pk=duck.pk)}
-    assert "It cannot be done by then." in text(cook.get(f"/dishes/{duck.pk}/rounds/"))
+    assert "It cannot be done by then." in text(cook.get(f"/dishes/{duck.pk}/steps/"))
     helped = cook.get(f"/feasts/{lantern.pk}/helps/").context["remedies"]
     remedy = next(each for each in helped if each.text.startswith("Unlock the start of Roast"))
     cook.post(f"/feasts/{lantern.pk}/helps/{remedy.code}/", {"version": lantern.version})
@@ -168,11 +168,11 @@ def test_after_a_discard_there_is_nothing_else_to_do(cook, quince, gammon):
     now = quince.stands_at
     Mishap.objects.create(kitchen=quince, kind="power-out", begins=now - timedelta(hours=9),
                           ends=now, by=gammon.events.first().by)  # fmt: skip
-    rounds = text(cook.get(f"/dishes/{gammon.pk}/rounds/"))
+    rounds = text(cook.get(f"/dishes/{gammon.pk}/steps/"))
     assert "Throw it away." in rounds
     assert 'class="tick' not in rounds
     assert "Its salt now" not in rounds
-    refused = cook.post(f"/dishes/{gammon.pk}/rounds/begin/lift/", follow=True)
+    refused = cook.post(f"/dishes/{gammon.pk}/steps/begin/lift/", follow=True)
     assert "not what comes next" in text(refused)
     page = text(cook.get(f"/feasts/{gammon.feast_id}/"))
     assert "Treacle gammon is to be thrown away." in page

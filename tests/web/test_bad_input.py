@@ -50,7 +50,7 @@ def test_dish(cook, roast, value):
         for field in ("mass", "thickness", "water", "salt", "sugar", "bone", "ppm", "days", "count")
         if ("dish", field, value) not in MAY_BE
     }
-    refused(cook, f"/dishes/{dish.pk}/weigh-up/", DISH, wrong)
+    refused(cook, f"/dishes/{dish.pk}/mix/", DISH, wrong)
     for field in wrong:
         live = cook.post(f"/feasts/{feast.pk}/answer/", DISH | {field: value})
         assert live.status_code == 200
@@ -68,7 +68,7 @@ def test_dish(cook, roast, value):
     ],
 )
 def test_dish_choices(cook, roast, field, value):
-    refused(cook, f"/dishes/{roast[1].pk}/weigh-up/", DISH, {field: value})
+    refused(cook, f"/dishes/{roast[1].pk}/mix/", DISH, {field: value})
 
 
 @pytest.mark.parametrize(
@@ -138,7 +138,7 @@ def test_absences(cook, begins, ends, field):
     ],
 )  # fmt: skip
 def test_notes(cook, gammon, typed, field):
-    answer = cook.post(f"/dishes/{gammon.pk}/rounds/note/", typed)
+    answer = cook.post(f"/dishes/{gammon.pk}/steps/note/", typed)
     assert answer.status_code == 422
     assert answer.context["note_form"].errors[field]
 

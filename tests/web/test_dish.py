@@ -31,7 +31,7 @@ def at(kitchen, moment):
 
 
 def tick(cook, dish, key):
-    return cook.post(f"/dishes/{dish.pk}/rounds/begin/{key}/", follow=True)
+    return cook.post(f"/dishes/{dish.pk}/steps/begin/{key}/", follow=True)
 
 
 def test_typing_is_answered(cook, roast, django_assert_max_num_queries):
@@ -51,12 +51,12 @@ def test_typing_is_answered(cook, roast, django_assert_max_num_queries):
 
 def test_what_is_shown_unchanged_is_kept_exactly(cook, roast):
     _, dish, typed = roast
-    cook.post(f"/dishes/{dish.pk}/weigh-up/", typed | {"mass": "4 lb 1 1/3 oz"})
+    cook.post(f"/dishes/{dish.pk}/mix/", typed | {"mass": "4 lb 1 1/3 oz"})
     dish.refresh_from_db()
     exact = dish.mass_g
-    shown = cook.get(f"/dishes/{dish.pk}/weigh-up/").context["form"]
+    shown = cook.get(f"/dishes/{dish.pk}/mix/").context["form"]
     again = {name: shown[name].value() or "" for name in typed}
-    cook.post(f"/dishes/{dish.pk}/weigh-up/", again)
+    cook.post(f"/dishes/{dish.pk}/mix/", again)
     dish.refresh_from_db()
     assert dish.mass_g == exact == pytest.approx((4 * 16 + 1 + 1 / 3) * 28.349523125)
 
@@ -65,14 +65,14 @@ def test_shown_in_the_cooks_units(cook, quince, roast):
     quince.units = "imperial"
     quince.save()
     _, dish, typed = roast
-    cook.post(f"/dishes/{dish.pk}/weigh-up/", typed | {"mass": "7 lb 2 oz", "thickness": "2"})
-    page = cook.get(f"/dishes/{dish.pk}/weigh-up/")
+    cook.post(f"/dishes/{dish.pk}/mix/", typed | {"mass": "7 lb 2 oz", "thickness": "2"})
+    page = cook.get(f"/dishes/{dish.pk}/mix/")
     assert 'value="7 lb 2 oz"' in page.content.decode()
     assert 'value="2 in"' in page.content.decode()
     dish.refresh_from_db()
     assert dish.piece["thickness_mm"] == pytest.approx(50.8)
     # curing salt by the gram in every kitchen: 3231.85 g at 150 ppm of 6.25 % is 7.76 g
-    for path in ("weigh-up", "weighing"):
+    for path in ("mix", "weighing"):
         shown = re.sub(r"<[^>]+>|\s+", " ", cook.get(f"/dishes/{dish.pk}/{path}/").content.decode())
         assert re.search(r"7\.76\s+g\s+0\.27 oz", shown), path
     assert b"7.76 g (0.27 oz)" in cook.get(f"/dishes/{dish.pk}/label/").content
@@ -80,7 +80,7 @@ def test_shown_in_the_cooks_units(cook, quince, roast):
 
 def test_a_weight_without_its_unit_is_asked_about_where_it_is_next_to_nothing(cook, roast):
     _, dish, typed = roast
-    answer = cook.post(f"/dishes/{dish.pk}/weigh-up/", typed | {"mass": "2.1"})
+    answer = cook.post(f"/dishes/{dish.pk}/mix/", typed | {"mass": "2.1"})
     assert answer.status_code == 422
     assert b"Do you mean 2.1 kg or 2.1 g?" in answer.content
     assert b'value="2.1"' in answer.content
@@ -111,7 +111,7 @@ def test_too_soon_says_how_short_and_when(cook, roast):
     feast, dish, _typed = roast
     feast.serve_at = datetime(2027, 3, 25, 18, 30, tzinfo=UTC)
     feast.save()
-    page = cook.get(f"/dishes/{dish.pk}/weigh-up/").content.decode()
+    page = cook.get(f"/dishes/{dish.pk}/mix/").content.decode()
     assert "It cannot be done by then." in page
     assert "Counting nights, shop hours and work, the dish is" in page
     assert "The earliest it could be served" in page
@@ -122,7 +122,7 @@ def test_too_soon_says_how_short_and_when(cook, roast):
 
 def test_a_stop_cannot_be_passed(cook, quince, roast):
     _, dish, typed = roast
-    cook.post(f"/dishes/{dish.pk}/weigh-up/", typed | {"cut": "salmon-side"})
+    cook.post(f"/dishes/{dish.pk}/mix/", typed | {"cut": "salmon-side"})
     for key in ("buy", "trim"):
         tick(cook, dish, key)
     page = tick(cook, dish, "cure").content.decode()
@@ -141,14 +141,14 @@ def test_putting_in_freezes_the_sheet(cook, quince, roast):
     assert kept.request["target_salt_pct"] == 2.5
     quince.profile = "eu"
     quince.save()
-    page = cook.get(f"/dishes/{dish.pk}/weigh-up/")
+    page = cook.get(f"/dishes/{dish.pk}/mix/")
     assert b"It is in" in page.content
     assert b"US style" in page.content
-    cook.post(f"/dishes/{dish.pk}/weigh-up/", typed | {"mass": "9 kg"})
+    cook.post(f"/dishes/{dish.pk}/mix/", typed | {"mass": "9 kg"})
     dish.refresh_from_db()
     assert dish.mass_g == 1800
     undo_last(cook, dish)
-    assert b"It is in" not in cook.get(f"/dishes/{dish.pk}/weigh-up/").content
+    assert b"It is in" not in cook.get(f"/dishes/{dish.pk}/mix/").content
     quince.scales.filter(division_g__lt=1).delete()
     quince.scales.update(division_g=2.0)
     # a scale that reads to 2 g could weigh 170 ppm where 100 are meant, and the EU allows 120
@@ -164,9 +164,9 @@ def test_ticks_move_the_dish_on_and_can_be_taken_back(cook, quince, gammon):
         return view.state.running, len(view.state.facts["brine"].rounds_done)
 
     assert state() == ("brine", 12)
-    cook.post(f"/dishes/{gammon.pk}/rounds/turn/")
+    cook.post(f"/dishes/{gammon.pk}/steps/turn/")
     assert state() == ("brine", 13)
-    twice = cook.post(f"/dishes/{gammon.pk}/rounds/turn/", follow=True)
+    twice = cook.post(f"/dishes/{gammon.pk}/steps/turn/", follow=True)
     assert b"ticked a moment ago" in twice.content
     assert tick(cook, gammon, "carve").context["first"].key == "brine"  # not what comes next
     tick(cook, gammon, "lift")
@@ -183,10 +183,10 @@ def test_to_the_table(cook, quince, gammon):
         at(quince, moment := max(moment, quince.stands_at) + timedelta(hours=1))
         pass_gate(cook, gammon)
         assert tick(cook, gammon, step.id).status_code == 200
-    page = cook.get(f"/dishes/{gammon.pk}/rounds/").content
+    page = cook.get(f"/dishes/{gammon.pk}/steps/").content
     assert b"Nothing is left to do." in page
     at(quince, datetime(2027, 3, 23, 9, tzinfo=UTC))  # the morning after
-    for path in ("rounds/", "passage/", "weigh-up/", "calendar.ics"):
+    for path in ("steps/", "passage/", "mix/", "calendar.ics"):
         assert cook.get(f"/dishes/{gammon.pk}/{path}").status_code == 200
     assert cook.get(f"/feasts/{gammon.feast_id}/").status_code == 200
     assert b"Past" in cook.get("/feasts/").content
@@ -209,7 +209,7 @@ def bird(cook, quince):
 
 
 def read(cook, dish, celsius):
-    return cook.post(f"/dishes/{dish.pk}/rounds/note/", {"temperature": celsius}, follow=True)
+    return cook.post(f"/dishes/{dish.pk}/steps/note/", {"temperature": celsius}, follow=True)
 
 
 def test_a_reading_below_is_not_passed_over(cook, quince, bird):
@@ -243,7 +243,7 @@ def test_what_began_a_moment_ago_is_asked_about(cook, quince, roast):
     page = tick(cook, dish, "lift").content.decode()
     assert "Is it really over?" in page
     assert not Event.objects.filter(dish=dish, step_key="lift").exists()
-    cook.post(f"/dishes/{dish.pk}/rounds/begin/lift/", {"sure": "1"})
+    cook.post(f"/dishes/{dish.pk}/steps/begin/lift/", {"sure": "1"})
     assert Event.objects.filter(dish=dish, step_key="lift").exists()
 
 
@@ -260,7 +260,7 @@ def test_what_grows_tender_is_asked_by_touch(cook, quince):
             tick(cook, dish, key)
     assert "Does a fork turn in it?" in tick(cook, dish, "stand").content.decode()
     touched = {"touch": "tender"}
-    page = cook.post(f"/dishes/{dish.pk}/rounds/note/", touched, follow=True).content.decode()
+    page = cook.post(f"/dishes/{dish.pk}/steps/note/", touched, follow=True).content.decode()
     assert "Tender: a fork turns in it" in page  # in the log
     tick(cook, dish, "stand")
     assert Event.objects.filter(dish=dish, step_key="stand").exists()
@@ -302,7 +302,7 @@ def test_what_has_begun_keeps_its_way_of_cooking(quince):
 
 def test_notes_are_kept_and_a_warm_fridge_is_told(cook, gammon):
     typed = {"mass": "2,41 kg", "temperature": "7", "taste": "salty", "note": "power was out"}
-    page = cook.post(f"/dishes/{gammon.pk}/rounds/note/", typed, follow=True).content.decode()
+    page = cook.post(f"/dishes/{gammon.pk}/steps/note/", typed, follow=True).content.decode()
     for said in (
         "power was out",
         "A slice tasted salty",
@@ -312,7 +312,7 @@ def test_notes_are_kept_and_a_warm_fridge_is_told(cook, gammon):
     ):
         assert said in page
     undo_last(cook, gammon)
-    assert "power was out" not in cook.get(f"/dishes/{gammon.pk}/rounds/").content.decode()
+    assert "power was out" not in cook.get(f"/dishes/{gammon.pk}/steps/").content.decode()
 
 
 def test_the_log_cannot_be_changed(gammon):
@@ -365,8 +365,8 @@ def test_a_second_dish_joins_the_feast(cook, roast):
 
 @pytest.mark.parametrize(
     "path",
-    ["/", "/feasts/", "/house/", "/feasts/new/", "/feasts/{f}/", "/dishes/{d}/weigh-up/",
-     "/dishes/{d}/passage/", "/dishes/{d}/rounds/", "/dishes/{d}/calendar.ics"],
+    ["/", "/feasts/", "/house/", "/feasts/new/", "/feasts/{f}/", "/dishes/{d}/mix/",
+     "/dishes/{d}/passage/", "/dishes/{d}/steps/", "/dishes/{d}/calendar.ics"],
 )  # fmt: skip
 def test_few_queries(cook, gammon, roast, path, django_assert_max_num_queries):
     path = path.format(f=gammon.feast_id, d=gammon.pk)
@@ -385,11 +385,11 @@ def test_a_second_start_of_the_demo_changes_nothing(quince, gammon):
 
 
 def salt_of(cook, dish):
-    return cook.get(f"/dishes/{dish.pk}/rounds/").context["salt"]
+    return cook.get(f"/dishes/{dish.pk}/steps/").context["salt"]
 
 
 def note(cook, dish, **typed):
-    return cook.post(f"/dishes/{dish.pk}/rounds/note/", typed, follow=True)
+    return cook.post(f"/dishes/{dish.pk}/steps/note/", typed, follow=True)
 
 
 def test_the_salt_follows_what_really_happened(cook, quince, gammon):
@@ -470,19 +470,19 @@ def test_the_model_in_weigh_up(cook, quince, roast):
     )
     # the cook's school sets the plan's window
     for school, days in (("five-days", 5), ("fortnight", 14)):
-        cook.post(f"/dishes/{dish.pk}/weigh-up/", typed | {"school": school})
+        cook.post(f"/dishes/{dish.pk}/mix/", typed | {"school": school})
         assert steps_of(dish)["cure"].min_h == 24 * days
 
 
 def test_a_thickness_not_measured_is_guessed_and_marked(cook, roast):
     _, dish, typed = roast
-    cook.post(f"/dishes/{dish.pk}/weigh-up/", typed | {"thickness": ""})
+    cook.post(f"/dishes/{dish.pk}/mix/", typed | {"thickness": ""})
     dish.refresh_from_db()
     assert "thickness_mm" not in dish.piece
-    page = cook.get(f"/dishes/{dish.pk}/weigh-up/")
+    page = cook.get(f"/dishes/{dish.pk}/mix/")
     assert b"The thickest part is guessed at" in page.content
     assert not page.context["form"]["thickness"].value()
-    cook.post(f"/dishes/{dish.pk}/weigh-up/", typed)
+    cook.post(f"/dishes/{dish.pk}/mix/", typed)
     dish.refresh_from_db()
     assert dish.piece["thickness_mm"] == 50
 

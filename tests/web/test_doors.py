@@ -18,7 +18,7 @@ FEAST = {"name": "Plum Sunday", "date": "2027-05-02", "hour": "12:30", "heads": 
 def pages_of(feast):
     """Pages that show all of a feast, and each dish as it is planned."""
     yield from ("/", "/feasts/", "/shopping/", f"/feasts/{feast.pk}/")
-    yield from (f"/dishes/{dish.pk}/rounds/" for dish in feast.dishes.all())
+    yield from (f"/dishes/{dish.pk}/steps/" for dish in feast.dishes.all())
 
 
 def assert_all_is_well(cook, feast):
@@ -52,7 +52,7 @@ def assert_all_is_well(cook, feast):
         ("/dishes/{dish}/steps/change/simmer/",
          {"simmer-title": "Sim\nmer", "simmer-min_h": LONG}),
         ("/dishes/{dish}/steps/keep/", {"keep-name": "a\nb"}),
-        ("/dishes/{dish}/rounds/note/", {"mass": LONG, "temperature": LONG}),
+        ("/dishes/{dish}/steps/note/", {"mass": LONG, "temperature": LONG}),
         ("/pantry/scale/", {"name": "x\ny", "division": LONG, "capacity": "5 kg"}),
     ],
 )  # fmt: skip
@@ -167,7 +167,7 @@ def with_event(document, **values):
 def test_a_feast_is_removed_and_taken_back_within_thirty_days(cook, quince, feast, gammon):
     assert cook.post(f"/feasts/{feast.pk}/remove/").status_code == 302
     assert cook.get(f"/feasts/{feast.pk}/").status_code == 404
-    assert cook.get(f"/dishes/{gammon.pk}/rounds/").status_code == 404
+    assert cook.get(f"/dishes/{gammon.pk}/steps/").status_code == 404
     assert "Bring back" in cook.get("/feasts/").content.decode()
     assert not cook.get("/shopping/").context["trips"]
     quince.stands_at += timedelta(days=31)
@@ -179,4 +179,4 @@ def test_a_feast_is_removed_and_taken_back_within_thirty_days(cook, quince, feas
     quince.save()
     cook.post(f"/feasts/{feast.pk}/take-back/")
     assert gammon.events.exists()
-    assert cook.get(f"/dishes/{gammon.pk}/rounds/").status_code == 200
+    assert cook.get(f"/dishes/{gammon.pk}/steps/").status_code == 200

@@ -148,7 +148,7 @@ def test_two_change_the_feast_at_once_and_nothing_typed_is_lost(cook, lantern):
 
 def test_two_weigh_up_a_dish_at_once(cook, roast):
     feast, dish, typed = roast
-    page = f"/dishes/{dish.pk}/weigh-up/"
+    page = f"/dishes/{dish.pk}/mix/"
     assert f'name="version" value="{seen(feast)["version"]}"' in text(cook.get(page))
     old = seen(feast)
     assert cook.post(page, typed | old | {"mass": "2 kg"}).status_code == 302
@@ -182,8 +182,8 @@ def test_side_jobs_have_their_steps_and_no_weigh_up(cook, feast):
         assert len(steps_of(dish)) == steps
         assert cook.get(f"/dishes/{dish.pk}/steps/").status_code == 200
         assert cook.get(f"/dishes/{dish.pk}/passage/").status_code == 200
-        assert cook.get(f"/dishes/{dish.pk}/rounds/").status_code == 200
-        assert cook.get(f"/dishes/{dish.pk}/weigh-up/").status_code == 404
+        assert cook.get(f"/dishes/{dish.pk}/steps/").status_code == 200
+        assert cook.get(f"/dishes/{dish.pk}/mix/").status_code == 404
     wrong = cook.post(
         f"/feasts/{feast.pk}/job/", {"job": "dough", "name": "Rye", "amount": "a lot"}
     )
@@ -258,7 +258,7 @@ def test_own_steps_and_changes_outlive_a_new_weigh_up(cook, roast):
     own = step_form("own", title="Stir the gravy", after="roast", place="hob", min_h="0,25",
                     prefer_h="", max_h="0,5")  # fmt: skip
     assert cook.post(f"/dishes/{dish.pk}/steps/add/", own | seen(feast)).status_code == 302
-    cook.post(f"/dishes/{dish.pk}/weigh-up/", typed | {"mass": "2 kg"})
+    cook.post(f"/dishes/{dish.pk}/mix/", typed | {"mass": "2 kg"})
     keys = list(steps_of(dish))
     assert keys[keys.index("roast") + 1] == "stir-the-gravy"
     assert steps_of(dish)["roast"].max_h == 5
@@ -301,7 +301,7 @@ def test_time_too_warm_is_counted_and_judged(cook, quince, gammon, kind, hours, 
     page = f"/feasts/{gammon.feast_id}/"
     assert cook.post(f"{page}mishap/", typed).status_code == 302
     assert ("above 5 °C in all" in text(cook.get(page))) == bool(says)
-    assert (says or "") in text(cook.get(f"/dishes/{gammon.pk}/rounds/"))
+    assert (says or "") in text(cook.get(f"/dishes/{gammon.pk}/steps/"))
     cook.post(f"{page}mishap/{Mishap.objects.get().pk}/back/")
     assert "above 5 °C in all" not in text(cook.get(page))
 
@@ -327,7 +327,7 @@ def test_out_and_in_again_the_same(cook, quince, lantern):
     new = Feast.objects.latest("pk")
     assert new.pk != lantern.pk
     assert feast_document(new) == json.loads(taken)
-    assert cook.get(f"/dishes/{new.dishes.first().pk}/weigh-up/").status_code == 200
+    assert cook.get(f"/dishes/{new.dishes.first().pk}/mix/").status_code == 200
 
 
 def test_a_file_that_does_not_say_how_early_leaves_it_as_usual(cook, lantern):
@@ -475,7 +475,7 @@ def test_a_long_plan_is_worked_out_beside_the_pages(cook, quince, lantern, monke
     monkeypatch.setattr(type(work), "enqueue", lambda *_: None)  # nobody works yet
     page = text(cook.get(f"/feasts/{lantern.pk}/"))
     assert "The plan is being worked out." in page
-    assert "being worked out" in text(cook.get(f"/dishes/{lantern.dishes.first().pk}/rounds/"))
+    assert "being worked out" in text(cook.get(f"/dishes/{lantern.dishes.first().pk}/steps/"))
     cook.post(f"/feasts/{lantern.pk}/solving/stop/")
     row = Work.objects.get(state=Work.State.WAITING)
     assert row.wants_stop
@@ -492,14 +492,3 @@ def test_a_plan_that_nobody_works_out_is_worked_out_by_the_page(cook, lantern, m
     monkeypatch.setattr(queue, "PATIENCE", timedelta(0))
     assert "being worked out" in text(cook.get(f"/feasts/{lantern.pk}/"))
     assert "all is on the table in time" in text(cook.get(f"/feasts/{lantern.pk}/"))
-
-
-def test_the_last_dish_stays_within_reach_until_its_feast_is_removed(cook, feast, gammon):
-    assert f"/dishes/{gammon.pk}/rounds/" not in cook.get("/pantry/").content.decode()
-    cook.get(f"/dishes/{gammon.pk}/steps/")
-    for path in ("/pantry/", "/house/", "/shopping/"):
-        page = cook.get(path).content.decode()
-        assert f'data-jump="r" href="/dishes/{gammon.pk}/rounds/"' in page
-        assert f'data-jump="f" href="/feasts/{feast.pk}/"' in page
-    cook.post(f"/feasts/{feast.pk}/remove/")
-    assert f"/dishes/{gammon.pk}/" not in cook.get("/pantry/").content.decode()

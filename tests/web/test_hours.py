@@ -172,7 +172,7 @@ def test_parts_of_one_purchase_are_one_line_and_two_trays(cook, quince, feast):
 
 def test_parts_of_one_purchase_are_said_at_the_weigh_up_and_stay(cook, roast):
     _, dish, typed = roast
-    path = f"/dishes/{dish.pk}/weigh-up/"
+    path = f"/dishes/{dish.pk}/mix/"
     assert cook.post(path, typed | {"purchase": "half a pig"}).status_code == 302
     dish.refresh_from_db()
     assert dish.piece["purchase"] == "half a pig"
@@ -230,11 +230,11 @@ def test_roots_go_into_the_broth_when_the_meat_has_left_it(cook, quince, feast, 
 def test_what_waits_is_asked_about_before_it_is_ticked(cook, quince, feast, gammon):
     sauce = add_job(cook, feast, job="reduction", made_from=[gammon.pk], reduced_to="0.2")
     assert "to a fifth" in steps_of(sauce)["reduce"].text
-    told = page(cook, f"/dishes/{sauce.pk}/rounds/")
+    told = page(cook, f"/dishes/{sauce.pk}/steps/")
     assert "It waits for Lift, rinse, pat dry of Treacle gammon. Begin all the same?" in told
-    cook.post(f"/dishes/{sauce.pk}/rounds/begin/boil/")
+    cook.post(f"/dishes/{sauce.pk}/steps/begin/boil/")
     assert not sauce.events.exists()
-    cook.post(f"/dishes/{sauce.pk}/rounds/begin/boil/", {"sure": "on"})
+    cook.post(f"/dishes/{sauce.pk}/steps/begin/boil/", {"sure": "on"})
     assert sauce.events.filter(step_key="boil").exists()
 
 
@@ -242,15 +242,15 @@ def test_a_side_job_is_changed_and_kept_for_another_time(cook, quince, feast):
     bread = add_job(cook, feast, job="bread")
     parts = {"parts-amount": "1.2 kg", "parts-ingredients": "spelt flour 90 g a head\nyeast 1 oz",
              "version": feast.version}  # fmt: skip
-    assert cook.post(f"/dishes/{bread.pk}/steps/parts/", parts).status_code == 302
+    assert cook.post(f"/dishes/{bread.pk}/made-of/parts/", parts).status_code == 302
     bread.refresh_from_db()
     assert bread.mass_g == 1200
     spelt, yeast = bread.document["job"]["ingredients"]
     assert spelt == {"name": "spelt flour", "grams": 90.0, "a_head": True}
     assert yeast["grams"] == pytest.approx(28.35, abs=0.01)
-    assert "spelt flour 90 g a head" in page(cook, f"/dishes/{bread.pk}/steps/")
+    assert "spelt flour 90 g a head" in page(cook, f"/dishes/{bread.pk}/made-of/")
     bad = {**parts, "parts-ingredients": "a handful of flour", "version": feast.version + 1}
-    refused = cook.post(f"/dishes/{bread.pk}/steps/parts/", bad)
+    refused = cook.post(f"/dishes/{bread.pk}/made-of/parts/", bad)
     assert refused.status_code == 422
     assert "a name and an amount" in refused.content.decode()
     cook.post(f"/dishes/{bread.pk}/steps/keep/", {"keep-name": "Spelt bread"})

@@ -34,18 +34,18 @@ def eaten(quince, feast, gammon):
 
 
 def tell(cook, dish, **more):
-    return cook.post(f"/dishes/{dish.pk}/ledger/tell/", TOLD | more)
+    return cook.post(f"/dishes/{dish.pk}/notes/tell/", TOLD | more)
 
 
 def test_the_next_morning_today_asks_and_is_told_or_told_nothing(cook, eaten, gammon):
     page = cook.get("/").content.decode()
     assert "How was it?" in page
-    assert page.count("/ledger/tell/") == 2, "only of what was begun: its name, its button"
-    assert tell(cook, gammon)["Location"] == f"/dishes/{gammon.pk}/ledger/"
+    assert page.count("/notes/tell/") == 2, "only of what was begun: its name, its button"
+    assert tell(cook, gammon)["Location"] == f"/dishes/{gammon.pk}/notes/"
     assert "How was it?" not in cook.get("/").content.decode()
     assert Review.objects.get(dish=gammon).next_time == "Less salt."
     other = add_dish(eaten, "Other", demo.DUCK)
-    cook.post(f"/dishes/{other.pk}/ledger/skip/")
+    cook.post(f"/dishes/{other.pk}/notes/skip/")
     assert Review.objects.get(dish=other).is_skipped
     tell(cook, other, saltiness="right")
     assert not Review.objects.get(dish=other).is_skipped, "it can be told later"
@@ -81,7 +81,7 @@ def test_what_is_learnt_is_used_put_aside_and_learnt_anew(cook, quince, eaten, g
     )  # fmt: skip
     document = {"piece": {"cut": "chicken", "mass_g": 1800.0}, "cure": {"method": "dry-brine"}}
     bird = add_dish(later, "Bird", document)
-    weigh_up = f"/dishes/{bird.pk}/weigh-up/"
+    weigh_up = f"/dishes/{bird.pk}/mix/"
     assert "as this kitchen likes it" in cook.get(weigh_up).content.decode()
     assert "from 1 dish" in cook.get("/ledger/").content.decode()
     cook.post("/ledger/figures/salt-liking/aside/")
@@ -133,7 +133,7 @@ def test_a_stranger_finds_nothing_of_it(stranger, cook, eaten, gammon):
     left, client = Leftover.objects.get(), Client()
     client.force_login(stranger)
     assert client.post(f"/ledger/left/{left.pk}/eaten/").status_code == 404
-    assert client.get(f"/dishes/{gammon.pk}/ledger/").status_code == 404
+    assert client.get(f"/dishes/{gammon.pk}/notes/").status_code == 404
     query = {"a": gammon.pk, "b": gammon.pk}
     assert client.get("/ledger/compare/", query).status_code == 404
     assert "Treacle" not in client.get("/ledger/ledger.csv").content.decode()
@@ -144,7 +144,7 @@ def test_a_ledger_of_many_dishes_takes_few_queries(cook, eaten, django_assert_ma
     Dish.objects.bulk_create(
         Dish(feast=eaten, name=f"Dish {n}", document=documents[n % 3]) for n in range(300)
     )
-    with django_assert_max_num_queries(12):
+    with django_assert_max_num_queries(13):
         assert cook.get("/ledger/").status_code == 200
 
 
@@ -179,7 +179,7 @@ def test_another_way_is_proposed_where_it_was_tough_or_its_skin_soft(cook, quinc
     ):  # fmt: skip
         dish = add_dish(eaten, "Bird", document)
         blank = dict.fromkeys(TOLD, "")
-        assert cook.post(f"/dishes/{dish.pk}/ledger/tell/", blank | told).status_code == 302
+        assert cook.post(f"/dishes/{dish.pk}/notes/tell/", blank | told).status_code == 302
         cook.post(f"/feasts/{eaten.pk}/copy/", {"day": "2027-05-16"})
         again = dish.copies.latest("pk")
         view = feast_outlook(again.feast, quince, quince.stands_at).of(again)
@@ -240,7 +240,7 @@ def test_losses_and_lateness_are_learnt_and_used_where_they_bear(cook, quince, n
     page = cook.get("/ledger/").content.decode()
     for said in ("What trimming leaves", "What cooking leaves", "How late work begins"):
         assert said in page
-    assert "have gone in this kitchen" in cook.get(f"/dishes/{duck.pk}/weigh-up/").content.decode()
+    assert "have gone in this kitchen" in cook.get(f"/dishes/{duck.pk}/mix/").content.decode()
     alarms = cook.get("/today/calendar.ics").content.decode()
     assert "TRIGGER:-PT35M" in alarms
     cook.post("/ledger/figures/late/aside/")
@@ -256,11 +256,8 @@ def test_notes_of_the_last_time_stand_at_their_steps(cook, quince, nights):
     (key,) = [step.id for step in goat.steps if goat.noted(step.id)]
     assert goat.step(key).kind == "dairy-marinade"
     assert "a week ahead, the shop had none" in cook.get("/shopping/").content.decode()
-    for name in ("rounds", "steps"):
-        assert (
-            "Into the yoghurt the evening before"
-            in cook.get(f"/dishes/{goat.dish.pk}/{name}/").content.decode()
-        )
+    steps = cook.get(f"/dishes/{goat.dish.pk}/steps/").content.decode()
+    assert "Into the yoghurt the evening before" in steps
     assert "It begins on" in cook.get(f"/feasts/{new.pk}/last-time/").content.decode()
 
 
@@ -273,13 +270,13 @@ def test_what_was_ticked_in_passing_teaches_nothing_and_breaks_no_page(cook, qui
     )])  # fmt: skip
     tell(cook, dish)
     assert not Evidence.objects.filter(dish=dish, figure="hours-oven").exists()
-    for page in (f"/dishes/{dish.pk}/ledger/", "/ledger/"):
+    for page in (f"/dishes/{dish.pk}/notes/", "/ledger/"):
         assert cook.get(page).status_code == 200
 
 
 def test_its_page_has_the_sheet_as_it_was(cook, eaten, gammon):
     sheet = gammon.sheets.get()
-    page = cook.get(f"/dishes/{gammon.pk}/ledger/").content.decode()
+    page = cook.get(f"/dishes/{gammon.pk}/notes/").content.decode()
     assert f"by the rules of {sheet.rules_version}" in page
     assert "Curing salt no. 1" in page
 
@@ -297,7 +294,7 @@ def picture(size=(900, 600), kind="JPEG", **more):
 
 def send(cook, dish, data):
     upload = SimpleUploadedFile("x.jpg", data)
-    return cook.post(f"/dishes/{dish.pk}/ledger/photos/", {"document": upload}, follow=True)
+    return cook.post(f"/dishes/{dish.pk}/notes/photos/", {"document": upload}, follow=True)
 
 
 def test_a_photo_is_upright_scaled_and_says_nothing_of_where(cook, stranger, eaten, gammon):

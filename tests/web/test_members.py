@@ -46,7 +46,7 @@ def sorrel(cook):
 
 
 def test_whoever_is_invited_comes_in_once(cook, quince, sorrel, gammon):
-    assert sorrel.get(f"/dishes/{gammon.pk}/rounds/").status_code == 200
+    assert sorrel.get(f"/dishes/{gammon.pk}/steps/").status_code == 200
     used = Invitation.objects.get()
     assert used.used_by.username == "sorrel"
     over = Client().get(f"{invited(cook)[:-2]}x/")
@@ -90,7 +90,7 @@ def test_a_cook_does_not_say_who_cooks(cook, quince, sorrel):
 
 
 def test_a_kitchen_keeps_an_owner_and_what_was_written(cook, quince, sorrel, gammon):
-    sorrel.post(f"/dishes/{gammon.pk}/rounds/note/", {"note": "turned the pot round"})
+    sorrel.post(f"/dishes/{gammon.pk}/steps/note/", {"note": "turned the pot round"})
     mine, theirs = (quince.memberships.get(cook__username=name) for name in ("quince", "sorrel"))
     for path, typed in ((f"{mine.pk}/role/", {"role": "cook"}), (f"{mine.pk}/remove/", {})):
         assert b"has an owner" in cook.post(f"/members/{path}", typed, follow=True).content

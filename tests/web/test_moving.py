@@ -70,7 +70,7 @@ def test_it_comes_in_as_it_was(cook, quince, whole, stranger):
         assert of[0] == of[1] > 0
     for dish in new.feasts.get().dishes.all():
         assert steps_of(dish)
-        assert heron.get(f"/dishes/{dish.pk}/rounds/").status_code == 200
+        assert heron.get(f"/dishes/{dish.pk}/steps/").status_code == 200
     for path in ("/", "/feasts/", "/shopping/", "/pantry/", "/house/"):
         assert heron.get(path).status_code == 200
     assert cook.get("/").context["kitchen"] == quince

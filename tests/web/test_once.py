@@ -87,7 +87,7 @@ def test_a_press_is_forgotten_with_what_it_could_not_do(cook, feast, monkeypatch
 
 
 def test_undo_takes_back_what_the_page_showed(cook, gammon):
-    page = f"/dishes/{gammon.pk}/rounds/"
+    page = f"/dishes/{gammon.pk}/steps/"
     shown = re.search(r'name="batch" value="([^"]+)"', cook.get(page).content.decode())[1]
     cook.post(f"{page}note/", {"note": "smells of bay"})
     assert "since" in told(cook.post(f"{page}undo/", {"batch": shown}))[-1]

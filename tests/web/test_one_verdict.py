@@ -17,7 +17,7 @@ from pantry_web.kitchens.models import Cook
 from tests.reference.dishes import random_dish
 
 DISHES, PARTS, A_FEAST = 18, 2, 2
-OF_A_DISH = ("weigh-up", "steps", "passage", "rounds", "label", "weighing")
+OF_A_DISH = ("mix", "steps", "passage", "label", "weighing")
 NOTICE = re.compile(r'data-notice="([^"]*)" data-level="([^"]*)" data-step="([^"]*)"')
 
 
@@ -124,7 +124,7 @@ def test_each_page_says_what_the_core_says(cook, quince, part):
             for name in OF_A_DISH:
                 answer = cook.get(f"/dishes/{dish.pk}/{name}/")
                 assert answer.status_code == 200, (name, dish.document)
-                said = wanted[dish.pk] if name == "weigh-up" else of_its_own(wanted[dish.pk])
+                said = wanted[dish.pk] if name == "mix" else of_its_own(wanted[dish.pk])
                 assert on_page(answer.content.decode()) == said, (name, dish.document)
             calendar = cook.get(f"/dishes/{dish.pk}/calendar.ics").content
             assert in_calendar(calendar) == wanted[dish.pk]

@@ -12,7 +12,7 @@ from tests.web.test_quantities import FRACTIONS, OF
 from tests.web.texts import Texts
 
 KITCHENS = int(os.environ.get("KITCHENS", "3"))
-PAGES = ("weigh-up", "rounds", "steps", "weighing", "label", "cold")
+PAGES = ("mix", "steps", "notes", "weighing", "label", "cold")
 WHOLE = r"[−-]?\d{1,3}(?: \d{3})+|[−-]?\d[\d.]*"
 FIGURE = re.compile(
     rf"(?<![\w.,])(?=[\d¼½¾⅛⅜⅝⅞−-])(?P<amount>(?:{WHOLE})?[¼½¾⅛⅜⅝⅞]?)"

@@ -201,7 +201,7 @@ def test_a_fridge_is_shown_in_what_its_owner_told(cook, quince, typed, litres, s
     assert cook.post(address, {"room": typed}).status_code == 302
     fridge.refresh_from_db()
     assert fridge.capacity == pytest.approx(litres, abs=0.001)
-    assert shown in cook.get("/pantry/").content.decode()
+    assert shown in cook.get("/pantry/tools/").content.decode()
     assert f'value="{shown}"' in cook.get(address).content.decode()
     cook.post(address, {"room": shown})
     assert quince.places.get(name="fridge").capacity == fridge.capacity

@@ -79,12 +79,12 @@ def test_an_empty_kitchen_says_what_to_do_first(stranger):
 def test_a_tick_is_made_where_it_stands_and_taken_back_there(cook, quince, gammon):
     put(quince, minutes=20)
     before = gammon.events.count()
-    answer = cook.post(f"/dishes/{gammon.pk}/rounds/turn/", {"back": "today"})
+    answer = cook.post(f"/dishes/{gammon.pk}/steps/turn/", {"back": "today"})
     assert answer["Location"] == "/"
     page = cook.get("/").content.decode()
     assert "Turned" in page
     batch = re.search(r'name="batch" value="([^"]+)"', page)[1]
-    undone = cook.post(f"/dishes/{gammon.pk}/rounds/undo/", {"back": "today", "batch": batch})
+    undone = cook.post(f"/dishes/{gammon.pk}/steps/undo/", {"back": "today", "batch": batch})
     assert undone["Location"] == "/"
     assert gammon.events.count() == before + 2, "the log is never rewritten"
     assert "Turned" not in cook.get("/").content.decode().partition("Done</h2>")[2]
@@ -162,7 +162,7 @@ def test_what_is_planned_for_days_ahead_is_asked_about_before_it_is_ticked(cook,
     duck = lantern.dishes.get(name="Bay-salted duck")
     first = next(task for view, task in due(quince) if view.dish == duck)
     assert "is planned for Sat 20 Mar" in first.question
-    assert "Yes, go on" in cook.get(f"/dishes/{duck.pk}/rounds/").content.decode()
+    assert "Yes, go on" in cook.get(f"/dishes/{duck.pk}/steps/").content.decode()
 
 
 LATE_HOCK = {
@@ -263,7 +263,7 @@ def test_two_phones_see_each_others_ticks(cook, quince, gammon):
     other = Client()
     other.force_login(sorrel)
     put(quince, minutes=20)
-    other.post(f"/dishes/{gammon.pk}/rounds/turn/", {"back": "today"})
+    other.post(f"/dishes/{gammon.pk}/steps/turn/", {"back": "today"})
     answer = cook.get("/", headers={"x-seen": seen})
     assert answer.status_code == 200
     assert "by sorrel" in answer.content.decode()
@@ -299,8 +299,8 @@ def test_three_feasts_take_few_queries(cook, quince, django_assert_max_num_queri
         for name, document in (demo.OTHERS * 2)[:8]:
             add_dish(feast, f"{name} {n}", document)
     cook.get("/")
-    # Twelve, and three that say who asks and in which kitchen.
-    with django_assert_max_num_queries(15):
+    # Twelve, three that say who asks and in which kitchen, one whether something is at the heat.
+    with django_assert_max_num_queries(16):
         assert cook.get(reverse("today")).status_code == 200
 
 
@@ -320,7 +320,7 @@ def test_a_press_that_was_kept_has_its_hour_and_is_done_once(cook, quince, gammo
 def test_what_was_ticked_elsewhere_meanwhile_keeps_its_order(cook, quince, gammon):
     """A note of an hour ago that comes after a tick of now stands after it."""
     put(quince, minutes=20)
-    cook.post(f"/dishes/{gammon.pk}/rounds/turn/")
+    cook.post(f"/dishes/{gammon.pk}/steps/turn/")
     cook.post(f"/today/{gammon.pk}/note/", {"note": "late", "age_s": "3600"})
     last = gammon.events.order_by("pk").last()
     assert (last.note, last.at) == ("late", quince.stands_at)

@@ -31,18 +31,18 @@ def test_every_method_is_weighed_out_planned_and_kept(cook, roast, way):
     _, dish, typed = roast
     cured = "" if way == "heaped-cure" else "cure-1"
     asked = typed | {"method": way, "water": "2 l", "cure": cured, "sauces": "60 ml soy sauce"}
-    assert cook.post(f"/dishes/{dish.pk}/weigh-up/", asked).status_code == 302
+    assert cook.post(f"/dishes/{dish.pk}/mix/", asked).status_code == 302
     dish.refresh_from_db()
     assert dish.cure["method"] == way
     # soy sauce 255 g a cup of 236.6 ml (USDA SR 28, no. 16123)
     assert dish.cure["sauces"][0]["mass_g"] == pytest.approx(60 * 255 / 236.5882365)
-    page = cook.get(f"/dishes/{dish.pk}/weigh-up/")
+    page = cook.get(f"/dishes/{dish.pk}/mix/")
     assert page.context["sheet"].lines
     assert WAYS[way].gives_up.split(".")[0][:20] in page.content.decode().replace("&#x27;", "'")
-    for name in ("passage", "rounds", "weighing", "cold", "label", "recipe"):
+    for name in ("passage", "steps", "notes", "weighing", "cold", "label", "recipe"):
         assert cook.get(f"/dishes/{dish.pk}/{name}/").status_code == 200
     shown = {name: page.context["form"][name].value() or "" for name in asked}
-    assert cook.post(f"/dishes/{dish.pk}/weigh-up/", shown).status_code == 302
+    assert cook.post(f"/dishes/{dish.pk}/mix/", shown).status_code == 302
 
 
 @pytest.mark.parametrize(
@@ -57,13 +57,13 @@ def test_curing_salt_goes_in_where_it_belongs(cook, roast, cut, method, cure):
     asked = typed | {"name": "As it belongs", "cut": cut, "method": method, "cure": "usual"}
     assert cook.post(f"/feasts/{feast.pk}/dish/", asked).status_code == 302
     dish = feast.dishes.get(name="As it belongs")
-    names = [line.name for line in cook.get(f"/dishes/{dish.pk}/weigh-up/").context["sheet"].lines]
+    names = [line.name for line in cook.get(f"/dishes/{dish.pk}/mix/").context["sheet"].lines]
     assert ("curing-salt" in names) == bool(cure)
 
 
 def test_a_quick_pickle_is_for_vegetables(cook, roast):
     _, dish, typed = roast
-    path = f"/dishes/{dish.pk}/weigh-up/"
+    path = f"/dishes/{dish.pk}/mix/"
     assert cook.post(path, typed | {"method": "quick-pickle"}).status_code == 422
     pickle = typed | {"method": "quick-pickle", "cut": "vegetable", "cure": "", "sauces":
                       "300 ml vinegar"}  # fmt: skip
@@ -95,7 +95,7 @@ def test_a_quick_pickle_is_for_vegetables(cook, roast):
 )
 def test_what_does_not_go_together_is_said_beside_the_field(cook, roast, changes, field, says):
     _, dish, typed = roast
-    answer = cook.post(f"/dishes/{dish.pk}/weigh-up/", typed | changes)
+    answer = cook.post(f"/dishes/{dish.pk}/mix/", typed | changes)
     assert answer.status_code == 422
     form = answer.context["form"]
     assert says in form.errors[field][0]
@@ -179,7 +179,7 @@ def test_from_a_pasted_recipe_to_a_dish_in_three_presses(cook, quince):
 
 
 def _weigh_up(dish):
-    return f"/dishes/{dish.pk}/weigh-up/"
+    return f"/dishes/{dish.pk}/mix/"
 
 
 def test_what_is_over_a_limit_is_changed_by_one_press_and_put_back_by_one(cook, roast):
@@ -253,13 +253,13 @@ def test_a_recipe_is_weighed_goes_in_and_stays_as_it_was(cook, roast):
     assert weighed.as_weighed.nitrite.dry_ppm == pytest.approx(5 * 0.0625e6 / 1800)
     cook.get(f"/feasts/{feast.pk}/")
     for step in ("buy", "keep", "trim", "cure"):
-        cook.post(f"/dishes/{dish.pk}/rounds/begin/{step}/")
+        cook.post(f"/dishes/{dish.pk}/steps/begin/{step}/")
     sheet = WeighSheet.objects.get(dish=dish)
     grams = {each["name"]: each["grams"] for each in sheet.answer["lines"]}
     assert grams == {"salt-table": 50, "curing-salt-1": 5, "sugar": 20, "moon moss": 5}
     frozen = cook.get(_weigh_up(dish))
     assert "It is in" in frozen.content.decode()
-    for page in ("rounds", "steps", "passage", "weighing", "label", "cold", "recipe"):
+    for page in ("steps", "notes", "passage", "weighing", "label", "cold", "recipe"):
         assert cook.get(f"/dishes/{dish.pk}/{page}/").status_code == 200, page
     late = cook.post(f"/dishes/{dish.pk}/recipe/", asked | {"text": "90 g table salt"})
     assert late.status_code == 422
@@ -346,10 +346,10 @@ def test_a_side_job_takes_a_recipe_as_it_is_written(cook, roast):
         {"text": text, "cups": "us", "written_for": "600 g", "people": ""},
     )
     assert taken.status_code == 302, taken.context["form"].errors
-    assert taken["Location"] == f"/dishes/{job.pk}/steps/"
+    assert taken["Location"] == f"/dishes/{job.pk}/made-of/"
     job.refresh_from_db()
     assert "ingredients" not in job.document["job"]
-    lines = {each.name: each for each in cook.get(taken["Location"]).context["job_lines"]}
+    lines = {each.name: each for each in cook.get(taken["Location"]).context["lines"]}
     assert lines["flour"].grams == pytest.approx(1000)  # twice what it was written for
     assert lines["egg"].count == 4
     assert lines["salt-table"].grams == pytest.approx(12)  # 6 g a teaspoon, USDA (from memory)
@@ -358,7 +358,7 @@ def test_a_side_job_takes_a_recipe_as_it_is_written(cook, roast):
     assert cook.get(f"/dishes/{job.pk}/recipe/").context["form"].initial["text"] == text
     stock = {"text": "1 kg chicken wings\n3 l water\n2 carrots", "cups": "us"}
     assert cook.post(f"/dishes/{job.pk}/recipe/", stock).status_code == 302
-    lines = cook.get(taken["Location"]).context["job_lines"]
+    lines = cook.get(taken["Location"]).context["lines"]
     assert [(each.grams, each.count) for each in lines] == [(1000, None), (3000, None), (None, 2)]
 
 
@@ -465,7 +465,7 @@ def test_the_fridge_room_of_the_vessel_goes_to_the_plan(cook, quince, roast):
     _, dish, typed = roast
     crock = quince.vessels.get(name="Big crock")
     asked = typed | {"method": "even-brine", "water": "2 l", "vessel": str(crock.pk)}
-    cook.post(f"/dishes/{dish.pk}/weigh-up/", asked)
+    cook.post(f"/dishes/{dish.pk}/mix/", asked)
     # a crock of 26 cm across and 22 cm deep stands in a box of 14.9 litres
     assert steps_of(dish)["brine"].uses == pytest.approx(2.6 * 2.6 * 2.2, abs=0.05)
 
@@ -546,7 +546,7 @@ def test_bones_are_kept_with_a_label_and_go_into_a_stock(cook, roast):
     for said in ("Loin, bones", "700", "Best by"):
         assert said in label
     stock = feast.dishes.create(name="Stock", document={"job": {"name": "stock", "made_g": 2000.0}})
-    page = cook.get(f"/dishes/{stock.pk}/steps/")
+    page = cook.get(f"/dishes/{stock.pk}/made-of/")
     (left,) = page.context["in_the_freezer"]
     assert "In the freezer" in page.content.decode()
     assert cook.post(f"/dishes/{stock.pk}/kept/{left.pk}/").status_code == 302
@@ -556,7 +556,7 @@ def test_bones_are_kept_with_a_label_and_go_into_a_stock(cook, roast):
     assert sum("bones" in name.lower() for name in parts) == 1
     left.refresh_from_db()
     assert left.fate == "used"
-    assert cook.get(f"/dishes/{stock.pk}/steps/").context["in_the_freezer"] == []
+    assert cook.get(f"/dishes/{stock.pk}/made-of/").context["in_the_freezer"] == []
     assert cook.post(f"/dishes/{stock.pk}/kept/{left.pk}/").status_code == 404
 
 
@@ -570,10 +570,10 @@ def test_ticks_and_amounts_go_on_the_sheet_and_into_the_record(cook, roast):
     assert over.context["out"].is_stopped
     assert b"Weigh it again" in over.content
     for key in ("buy", "trim", "cure"):
-        refused = cook.post(f"/dishes/{dish.pk}/rounds/begin/{key}/", follow=True)
+        refused = cook.post(f"/dishes/{dish.pk}/steps/begin/{key}/", follow=True)
     assert b"The meat stays out" in refused.content
     weigh(cook, dish, "curing-salt", "4.3 g")
-    cook.post(f"/dishes/{dish.pk}/rounds/begin/cure/")
+    cook.post(f"/dishes/{dish.pk}/steps/begin/cure/")
     kept = WeighSheet.objects.get(dish=dish)
     assert kept.weighed["curing-salt"] == 4.3
     assert b"stays as it was" in weigh(cook, dish, "salt").content
@@ -587,18 +587,18 @@ def test_its_salt_now_goes_by_what_was_weighed(cook, quince, roast, grams):
     weigh(cook, dish, "sugar")
     weigh(cook, dish, "salt", grams)
     for key in ("buy", "trim", "cure"):
-        cook.post(f"/dishes/{dish.pk}/rounds/begin/{key}/")
+        cook.post(f"/dishes/{dish.pk}/steps/begin/{key}/")
     quince.stands_at += timedelta(days=7)
     quince.save()
     curing_salt_g = WeighSheet.objects.get(dish=dish).weighed["curing-salt"]
     all_g = 90 + 0.9375 * curing_salt_g if grams else 0.025 * 1800
-    salt = cook.get(f"/dishes/{dish.pk}/rounds/").context["salt"]
+    salt = cook.get(f"/dishes/{dish.pk}/steps/").context["salt"]
     assert salt.mean_pct == pytest.approx(100 * all_g / 1800, rel=0.02)
 
 
 def test_more_water_asks_for_more_salt_and_can_be_taken_back(cook, roast):
     _, dish, typed = roast
-    cook.post(f"/dishes/{dish.pk}/weigh-up/", typed | {"method": "even-brine", "water": "2 l"})
+    cook.post(f"/dishes/{dish.pk}/mix/", typed | {"method": "even-brine", "water": "2 l"})
     first = {row.line.name: row.line.wanted_g for row in weigh(cook, dish, "water", "3 kg")
              .context["rows"]}  # fmt: skip
     assert first["salt"] + 0.9375 * first["curing-salt"] == pytest.approx(0.025 * (1800 + 3000))
@@ -620,7 +620,7 @@ def test_a_weight_after_trimming_says_what_changed(cook, roast):
 
 def test_the_label_says_raw_cured_and_where(cook, gammon):
     page = cook.get(f"/dishes/{gammon.pk}/label/").content.decode()
-    for said in ("RAW", "Contains curing salt", "Sat 6 Mar, 09:40", "<svg", "/rounds/"):
+    for said in ("RAW", "Contains curing salt", "Sat 6 Mar, 09:40", "<svg", "/steps/"):
         assert said in page
 
 
@@ -771,7 +771,7 @@ def version(dish):
 def test_a_step_is_changed_in_place_and_what_no_longer_applies_is_said(cook, roast):
     _, dish, typed = roast
     page = f"/dishes/{dish.pk}/steps/"
-    shown = cook.get(f"{page}form/rest/").context["row"]["form"]
+    shown = cook.get(f"{page}form/rest/").context["row"].form
     fields = {f"rest-{name}": shown[name].value() or "" for name in shown.fields}
     changed = fields | {
         "rest-title": "On the sill", "rest-min_h": "90 min", "rest-prefer_h": "2 h",
@@ -789,11 +789,11 @@ def test_a_step_is_changed_in_place_and_what_no_longer_applies_is_said(cook, roa
     assert "Trim and weigh: removed by you" in cook.get(page).content.decode()
     cook.post(f"{page}forget/trim/", version(dish))
     assert "trim" in steps_of(dish)
-    cook.post(f"/dishes/{dish.pk}/weigh-up/", typed | {"method": "dry-brine"})
+    cook.post(f"/dishes/{dish.pk}/mix/", typed | {"method": "dry-brine"})
     said = cook.get(page).content.decode()
     assert "The change of the step “On the sill” no longer applies" in said
     assert "your change no longer applies" in said
-    cook.post(f"/dishes/{dish.pk}/weigh-up/", typed)
+    cook.post(f"/dishes/{dish.pk}/mix/", typed)
     assert steps_of(dish)["rest"].title == "On the sill"  # it comes back with its step
     cook.post(f"{page}forget/rest/", version(dish))
     assert steps_of(dish)["rest"].title == "Rest uncovered"
@@ -805,6 +805,6 @@ def test_salt_says_what_it_is_a_share_of_where_there_are_bones(cook, feast):
                                   "cure": {"method": "dry-brine"}})  # fmt: skip
     loin = add_dish(feast, "Loin", {"piece": {"cut": "pork-loin", "mass_g": 2000.0},
                                     "cure": {"method": "dry-brine"}})  # fmt: skip
-    pages = [cook.get(f"/dishes/{each.pk}/weigh-up/").content.decode() for each in (hen, loin)]
+    pages = [cook.get(f"/dishes/{each.pk}/mix/").content.decode() for each in (hen, loin)]
     assert "of about 1\u202f350 g without its bones" in pages[0]
     assert "without its bones" not in pages[1]

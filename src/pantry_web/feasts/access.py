@@ -1,10 +1,12 @@
 """Finding feasts and dishes of one's own kitchen."""
 
-from django.http import HttpRequest
-from django.shortcuts import get_object_or_404
+from collections.abc import Callable
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404, redirect
 
 from pantry_web.feasts.models import Dish, Feast
-from pantry_web.kitchens.access import LAST, kitchen_of
+from pantry_web.kitchens.access import kitchen_of
 
 
 def feast_of(request: HttpRequest, feast_id: int) -> Feast:
@@ -12,9 +14,7 @@ def feast_of(request: HttpRequest, feast_id: int) -> Feast:
 
     Raises: Http404 for any other.
     """
-    feast = get_object_or_404(kitchen_of(request).feasts, pk=feast_id)
-    _look_at(request, feast)
-    return feast
+    return get_object_or_404(kitchen_of(request).feasts, pk=feast_id)
 
 
 def dish_of(request: HttpRequest, dish_id: int) -> Dish:
@@ -23,22 +23,16 @@ def dish_of(request: HttpRequest, dish_id: int) -> Dish:
     Raises: Http404 for any other.
     """
     own = Dish.objects.filter(feast__kitchen=kitchen_of(request), feast__removed_at=None)
-    dishes = own.select_related("feast", "feast__kitchen")
-    dish = get_object_or_404(dishes, pk=dish_id)
-    _look_at(request, dish.feast, dish)
-    return dish
+    return get_object_or_404(own.select_related("feast", "feast__kitchen"), pk=dish_id)
 
 
-def _look_at(request: HttpRequest, feast: Feast, dish: Dish | None = None) -> None:
-    """Remember what was looked at last, so that it can be reached from every page."""
-    before = request.session.get(LAST, {})
-    same = before if before.get("feast") == feast.pk else {}
-    seen = {"kitchen": feast.kitchen_id, "feast": feast.pk, "dish": same.get("dish"),
-            "is_job": same.get("is_job", False)}  # fmt: skip
-    if dish is not None:
-        seen |= {"dish": dish.pk, "is_job": dish.is_job}
-    if seen != before:
-        request.session[LAST] = seen
+def leads_to(name: str) -> Callable[[HttpRequest, int], HttpResponse]:
+    """A view for an old address of a dish: it leads on to the address that has this name now."""
+
+    def lead(request: HttpRequest, dish_id: int) -> HttpResponse:
+        return redirect(name, dish_of(request, dish_id).pk)
+
+    return lead
 
 
 def seen_version(request: HttpRequest) -> int:

@@ -21,7 +21,7 @@ from pantry_web.feasts.exchange import feast_document, read_feast
 from pantry_web.feasts.forms import CopyForm, ImportForm, OwnDayForm
 from pantry_web.feasts.models import Feast
 from pantry_web.feasts.named_days import coming_days
-from pantry_web.kitchens.access import LAST, cook_of, kitchen_of
+from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.kitchens.actions.own_days import add_own_day as keep_own_day
 from pantry_web.kitchens.actions.own_days import remove_own_day as forget_own_day
 from pantry_web.refusal import Refused
@@ -107,7 +107,6 @@ def remove(request: HttpRequest, feast_id: int) -> HttpResponse:
     """Remove a feast; it can be taken back for thirty days."""
     feast = feast_of(request, feast_id)
     remove_feast(feast, clock.now(feast.kitchen))
-    request.session.pop(LAST, None)
     messages.success(
         request,
         tell("{feast} is removed. You can bring it back below for 30 days.", feast=feast.name),

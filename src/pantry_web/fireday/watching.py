@@ -15,6 +15,7 @@ from pantry_core.measures.said import span
 from pantry_core.quantities import Celsius
 from pantry_core.readings.sift import Sample
 from pantry_core.readings.watch import Watched, watched
+from pantry_core.routes.hot_steps import HOT_PLACES
 from pantry_core.rules.heat import WARM_BOX_C, WARM_BOX_H
 from pantry_core.text import Text, say
 from pantry_web import quantities
@@ -26,7 +27,6 @@ from pantry_web.planning.hands import Task, gate_now, look_again_at, reckoned_at
 from pantry_web.planning.outlook import FeastOutlook, Outlook
 from pantry_web.quantities import hours_of
 
-AT_THE_HEAT = frozenset(("oven", "smoker", "hob", "fire", "grill", "coals"))
 EARLY = timedelta(minutes=30)
 MOST_POINTS = 60
 BAND_C = 10.0
@@ -198,7 +198,7 @@ def _standing(view: Outlook, zone: ZoneInfo) -> tuple[DishStep, Standing] | None
         return view.steps[-1], "left"
     if running is not None and gate is not None and (gate.goal_c or 99.0) < 30.0:
         return running, "cooling"
-    if running is not None and (running.kind == "cook" or running.place in AT_THE_HEAT):
+    if running is not None and (running.kind == "cook" or running.place in HOT_PLACES):
         return running, "running"
     today = view.now.astimezone(zone).date()
     for step in view.steps:

@@ -7,8 +7,6 @@ from django.shortcuts import get_object_or_404
 
 from pantry_web.kitchens.models import Cook, Kitchen, Membership
 
-LAST = "last"
-"""Where a session keeps which feast and dish were looked at last."""
 CHOSEN = "kitchen"
 """Where a session keeps the kitchen that was chosen."""
 

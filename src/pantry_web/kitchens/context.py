@@ -3,8 +3,9 @@
 from django.http import Http404, HttpRequest
 
 from pantry_web import clock
-from pantry_web.kitchens.access import LAST, kitchen_of
+from pantry_web.kitchens.access import kitchen_of
 from pantry_web.kitchens.models import Kitchen
+from pantry_web.kitchens.tabs import DISH, FEAST, FIRE, KITCHEN, TABS, here
 
 
 def kitchen(request: HttpRequest) -> dict[str, object]:
@@ -17,15 +18,8 @@ def kitchen(request: HttpRequest) -> dict[str, object]:
             found = None
     return {
         "kitchen": found, "now": clock.now(found) if found else None,
-        "last": _last(request, found),
         "units": found.units if found else Kitchen.Units.METRIC,
         "clock_face": found.clock_face if found else Kitchen.ClockFace.OF_24,
+        "here": here(request.resolver_match), "tabs": TABS, "fire_tab": FIRE,
+        "parts_of_kitchen": KITCHEN, "parts_of_feast": FEAST, "parts_of_dish": DISH,
     }  # fmt: skip
-
-
-def _last(request: HttpRequest, kitchen: Kitchen | None) -> dict[str, object]:
-    """The feast and the dish of this kitchen that were looked at last; empty for none."""
-    if kitchen is None:
-        return {}
-    seen: dict[str, object] = request.session.get(LAST, {})
-    return seen if seen.get("kitchen") == kitchen.pk else {}

@@ -39,8 +39,8 @@ from pantry_web.kitchens.models import Kitchen
 from pantry_web.ledger.models import Evidence, OwnFigure, Review
 from pantry_web.planning.answers import work_out
 from pantry_web.planning.outlook import Outlook
-from pantry_web.rounds.salt_now import past_of_dish
 from pantry_web.sentences import tell
+from pantry_web.steps.salt_now import past_of_dish
 
 LIKING, SPEED, HOURS = "salt-liking", "salt-speed", "hours-"
 TRIMMED, COOKED, LATE = "trimmed-left", "cooked-left", "late"

@@ -2,6 +2,7 @@
 
 from django.urls import path
 
+from pantry_web.feasts.access import leads_to
 from pantry_web.ledger import tables, views
 
 urlpatterns = [
@@ -10,10 +11,16 @@ urlpatterns = [
     path("ledger/ledger.csv", tables.dishes_csv, name="ledger-csv"),
     path("ledger/events.csv", tables.events_csv, name="events-csv"),
     path("ledger/ledger.json", tables.dishes_json, name="ledger-json"),
-    path("dishes/<int:dish_id>/ledger/", views.dish_page, name="ledger-dish"),
-    path("dishes/<int:dish_id>/ledger/tell/", views.tell, name="tell-review"),
-    path("dishes/<int:dish_id>/ledger/skip/", views.skip, name="skip-review"),
-    path("dishes/<int:dish_id>/ledger/photos/", views.add_photo, name="add-photo"),
+    path("dishes/<int:dish_id>/notes/", views.dish_page, name="ledger-dish"),
+    path(
+        "dishes/<int:dish_id>/ledger/",
+        leads_to("ledger-dish"),
+        name="old-ledger-dish",
+    ),
+    path("feasts/<int:feast_id>/afterwards/", views.afterwards, name="afterwards"),
+    path("dishes/<int:dish_id>/notes/tell/", views.tell, name="tell-review"),
+    path("dishes/<int:dish_id>/notes/skip/", views.skip, name="skip-review"),
+    path("dishes/<int:dish_id>/notes/photos/", views.add_photo, name="add-photo"),
     path("ledger/photos/<int:photo_id>.jpg", views.photo, name="photo"),
     path("ledger/photos/<int:photo_id>/remove/", views.drop_photo, name="remove-photo"),
     path("feasts/<int:feast_id>/last-time/", views.last_time, name="last-time"),

@@ -27,8 +27,10 @@ from pantry_web.ledger.models import Leftover, Photo, Review
 from pantry_web.ledger.next_time import last_time_of, proposals
 from pantry_web.ledger.past import differences, past_of, sheets_of, spans_of
 from pantry_web.planning.looking import feast_outlook_of, outlook_of
+from pantry_web.planning.rows import dish_rows
 from pantry_web.refusal import Refused
 from pantry_web.sentences import tell as tell_of
+from pantry_web.steps.salt_now import salt_context
 
 A_PAGE = 25
 
@@ -108,8 +110,26 @@ def dish_page(request: HttpRequest, dish_id: int) -> HttpResponse:
         "others": others,
         "photos": view.dish.photos.defer("jpeg"),
         "is_over": view.now >= (view.dish.serve_at or view.dish.feast.serve_at),
+        **salt_context(view),
     }
     return render(request, "ledger/dish.html", context)
+
+
+def afterwards(request: HttpRequest, feast_id: int) -> HttpResponse:
+    """What came of a feast: each dish, what is left of it and how long it keeps, the notes."""
+    whole = feast_outlook_of(request, feast_id)
+    reviews = {each.dish_id: each for each in Review.objects.filter(dish__feast=whole.feast)}
+    left = Leftover.objects.filter(dish__feast=whole.feast, fate="").select_related("dish__feast")
+    rows = [row for row in dish_rows(whole) if not row.view.dish.is_given_up]
+    context = {
+        "feast": whole.feast,
+        "rows": [(row, reviews.get(row.view.dish.pk)) for row in rows],
+        "leftovers": left,
+        "fates": Leftover.Fate.choices,
+        "is_over": whole.now >= whole.feast.serve_at,
+        "has_last_time": any(last_time_of(row.view.dish) for row in rows),
+    }
+    return render(request, "ledger/afterwards.html", context)
 
 
 def tell(request: HttpRequest, dish_id: int) -> HttpResponse:

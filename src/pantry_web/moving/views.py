@@ -14,7 +14,14 @@ from pantry_core.formats.reading import WrongInput
 from pantry_web import clock
 from pantry_web.feasts.access import feast_of
 from pantry_web.forms import FileForm
-from pantry_web.kitchens.access import choose_kitchen, cook_of, kitchen_of, owned_kitchen_of
+from pantry_web.kitchens.access import (
+    choose_kitchen,
+    cook_of,
+    kitchen_of,
+    membership_of,
+    owned_kitchen_of,
+)
+from pantry_web.kitchens.models import Membership
 from pantry_web.moving.actions import rehearse as rehearsals
 from pantry_web.moving.actions.bring_in_kitchen import bring_in_kitchen
 from pantry_web.moving.read_in import read_kitchen
@@ -29,6 +36,12 @@ class KitchenFileForm(FileForm):
     """A kitchen as a file."""
 
     most_bytes, too_big = 80_000_000, _("That is over 80 megabytes; a kitchen is smaller.")
+
+
+def files(request: HttpRequest) -> HttpResponse:
+    """All that can be taken out and brought in."""
+    is_owner = membership_of(request).role == Membership.Role.OWNER
+    return render(request, "moving/files.html", {"is_owner": is_owner})
 
 
 def take_out(request: HttpRequest) -> HttpResponse:

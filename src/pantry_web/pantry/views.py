@@ -27,8 +27,13 @@ MOST_THINGS = 500
 
 
 def pantry(request: HttpRequest) -> HttpResponse:
-    """Everything in the pantry."""
-    return _page(request, kitchen_of(request))
+    """Salts, sauces and packets."""
+    return _page(request, kitchen_of(request), "stock")
+
+
+def tools(request: HttpRequest) -> HttpResponse:
+    """Scales, vessels and places."""
+    return _page(request, kitchen_of(request), "tools")
 
 
 @require_POST
@@ -42,8 +47,9 @@ def add_thing(request: HttpRequest, thing: str) -> HttpResponse:
     if form.is_valid():
         put_in(model, kitchen, form.values)
         messages.success(request, gettext("Saved."))
-        return redirect("pantry")
-    return _page(request, kitchen, bad=(thing, form))
+        return redirect(_page_of(thing))
+    page = "stock" if thing == "ingredient" else "tools"
+    return _page(request, kitchen, page, bad=(thing, form))
 
 
 def change_thing(request: HttpRequest, thing: str, thing_id: int) -> HttpResponse:
@@ -55,7 +61,7 @@ def change_thing(request: HttpRequest, thing: str, thing_id: int) -> HttpRespons
     if request.method == "POST" and form.is_valid():
         change(found, form.values)
         messages.success(request, gettext("Saved."))
-        return redirect("pantry")
+        return redirect(_page_of(thing))
     context = {"form": form, "thing": thing, "found": found}
     status = 422 if form.is_bound else 200
     return render(request, "pantry/change.html", context, status=status)
@@ -67,7 +73,12 @@ def remove_thing(request: HttpRequest, thing: str, thing_id: int) -> HttpRespons
     model, _ = _kind(thing, can_be_given=False)
     take_out(get_object_or_404(model, kitchen=kitchen_of(request), pk=thing_id))
     messages.success(request, gettext("Removed."))
-    return redirect("pantry")
+    return redirect(_page_of(thing))
+
+
+def _page_of(thing: str) -> str:
+    """The address of the page that shows such a thing."""
+    return "pantry" if thing == "ingredient" else "tools"
 
 
 def _kind(thing: str, *, can_be_given: bool = True) -> tuple[type[Any], type[Any]]:
@@ -77,7 +88,7 @@ def _kind(thing: str, *, can_be_given: bool = True) -> tuple[type[Any], type[Any
 
 
 def _page(
-    request: HttpRequest, kitchen: Kitchen, bad: tuple[str, Any] | None = None
+    request: HttpRequest, kitchen: Kitchen, page: str, bad: tuple[str, Any] | None = None
 ) -> HttpResponse:
     forms = {
         f"{thing}_form": form_class(units=kitchen.units, auto_id=f"id_{thing}_%s")
@@ -94,4 +105,4 @@ def _page(
         "bad": bad[0] if bad else "",
         **forms,
     }
-    return render(request, "pantry/pantry.html", context, status=422 if bad else 200)
+    return render(request, f"pantry/{page}.html", context, status=422 if bad else 200)

@@ -137,7 +137,7 @@ def _take(request: HttpRequest, view: Outlook, form: RecipeForm, read: ReadRecip
         form.add_error("text", str(refused))
         return _page(request, view, form, read)
     messages.success(request, gettext("Your recipe is the mix of this dish now, as it is written."))
-    return redirect("steps" if dish.is_job else "weigh-up", dish.pk)
+    return redirect("job-mix" if dish.is_job else "weigh-up", dish.pk)
 
 
 @require_POST

@@ -41,4 +41,4 @@ def use_kept(request: HttpRequest, job_id: int, leftover_id: int) -> HttpRespons
         messages.error(request, str(refused))
     else:
         messages.success(request, tell("{left} goes into it.", left=left.name))
-    return redirect("steps", job_id)
+    return redirect("job-mix", job_id)

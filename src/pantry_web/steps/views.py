@@ -6,22 +6,15 @@ from django.contrib import messages
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.utils.translation import gettext
-from django.utils.translation import gettext_lazy as _
 from django.views.decorators.http import require_POST
 
 from pantry_core.dish.answer import DishStep
-from pantry_core.dish.recipe_asked import RecipeAsked
-from pantry_core.text import joined
 from pantry_web.feasts.access import seen_version
 from pantry_web.feasts.actions.claim import claim
 from pantry_web.feasts.actions.set_hour import set_hour
-from pantry_web.feasts.documents import Document, dish_document
 from pantry_web.kitchens.access import kitchen_of
-from pantry_web.planning.answers import Broken, work_out
-from pantry_web.planning.hands import lost_waits
 from pantry_web.planning.looking import outlook_of
 from pantry_web.planning.outlook import Outlook
-from pantry_web.planning.recipes.mix import RecipeLine, lines_of
 from pantry_web.presses.once import once
 from pantry_web.refusal import Refused
 from pantry_web.sentences import tell
@@ -31,28 +24,19 @@ from pantry_web.steps.actions.forget_change import forget_change
 from pantry_web.steps.actions.keep_route import keep_route
 from pantry_web.steps.actions.refuse_circle import refuse_circle
 from pantry_web.steps.actions.remove_step import remove_step
-from pantry_web.steps.actions.set_parts import set_parts
 from pantry_web.steps.actions.take_route import take_route
 from pantry_web.steps.forms import (
     DishHourForm,
-    JobPartsForm,
     KeepRouteForm,
     OwnStepForm,
     StepForm,
-    Waited,
-    step_as_it_is,
 )
-from pantry_web.steps.kept import in_the_freezer
-
-STATE_NAMES = {
-    "frozen": _("frozen"), "raw": _("raw"), "curing": _("in its cure"), "hot": _("at the heat"),
-    "cooked": _("cooked, cooling"), "cold": _("cooked, cold"),
-}  # fmt: skip
+from pantry_web.steps.page import StepRow, by_route, others, step_form, steps_page
 
 
 def steps(request: HttpRequest, dish_id: int) -> HttpResponse:
     """All steps with their windows and their times by the plan."""
-    return _page(request, outlook_of(request, dish_id))
+    return steps_page(request, outlook_of(request, dish_id))
 
 
 def form(request: HttpRequest, dish_id: int, step_key: str) -> HttpResponse:
@@ -60,10 +44,10 @@ def form(request: HttpRequest, dish_id: int, step_key: str) -> HttpResponse:
     view = outlook_of(request, dish_id)
     step = _step(view, step_key)
     edit = next((e for e in view.dish.document.get("edits", []) if e["step"] == step_key), None)
-    row = {
-        "step": step, "form": _form(view, step), "edit": edit,
-        "is_own": bool(edit and edit.get("own")), "begun": step.id in view.state.begun,
-    }  # fmt: skip
+    row = StepRow(
+        "done" if step.id in view.state.begun else "to-come", step, None, edit=edit,
+        form=step_form(view, step),
+    )  # fmt: skip
     context = {"row": row, "step": step, "dish": view.dish, "feast": view.dish.feast}
     return render(request, "steps/_step_form.html", context)
 
@@ -73,7 +57,7 @@ def change(request: HttpRequest, dish_id: int, step_key: str) -> HttpResponse:
     """Change a step that has not begun."""
     view = outlook_of(request, dish_id)
     step = _step(view, step_key)
-    form = _form(view, step, request)
+    form = step_form(view, step, request)
 
     def deed() -> None:
         _refuse_begun(view, step)
@@ -104,7 +88,7 @@ def add(request: HttpRequest, dish_id: int) -> HttpResponse:
     """Add a step of one's own."""
     view = outlook_of(request, dish_id)
     form = OwnStepForm(
-        request.POST, dish=view.dish, others=_others(view), steps=list(view.steps), prefix="own"
+        request.POST, dish=view.dish, others=others(view), steps=list(view.steps), prefix="own"
     )
 
     def deed() -> None:
@@ -146,22 +130,12 @@ def hour(request: HttpRequest, dish_id: int) -> HttpResponse:
 
 
 @require_POST
-def parts(request: HttpRequest, job_id: int) -> HttpResponse:
-    """Set how much of a side job is made, and of what."""
-    view = outlook_of(request, job_id)
-    if not view.dish.is_job:
-        raise Http404
-    form = JobPartsForm(request.POST, dish=view.dish, units=view.kitchen.units, prefix="parts")
-    return _done(request, view, form, lambda: set_parts(view.dish, form.parts), bad="parts")
-
-
-@require_POST
 def keep(request: HttpRequest, dish_id: int) -> HttpResponse:
     """Keep the steps under a name."""
     view = outlook_of(request, dish_id)
     form = KeepRouteForm(request.POST, prefix="keep")
     if not form.is_valid():
-        return _page(request, view, form, bad="keep")
+        return steps_page(request, view, form, bad="keep")
     kept = keep_route(view.kitchen, form.cleaned_data["name"], view.steps, view.dish)
     messages.success(request, tell("Saved as {kept}.", kept=kept.name))
     return redirect("steps", dish_id)
@@ -175,8 +149,8 @@ def take(request: HttpRequest, dish_id: int) -> HttpResponse:
     routes = kitchen_of(request).routes
     kept = get_object_or_404(routes, pk=wanted if wanted.isdecimal() else 0)
 
-    by_route = _by_route(view)
-    rooms = {step.id: step.uses for step in by_route}
+    route = by_route(view)
+    rooms = {step.id: step.uses for step in route}
 
     def deed() -> None:
         if view.state.begun:
@@ -186,29 +160,9 @@ def take(request: HttpRequest, dish_id: int) -> HttpResponse:
         steps = [
             DishStep(**each, uses=rooms.get(each["id"], 1.0)) for each in kept.steps
         ]  # fmt: skip
-        take_route(view.dish, by_route, steps)
+        take_route(view.dish, route, steps)
 
     return _done(request, view, None, deed, bad="")
-
-
-def _absent(view: Outlook, edits: list[Document]) -> list[Document]:
-    """The changes of steps that are not there: removed by the cook, or gone from the route."""
-    names = {step.id: step.title for step in _by_route(view)} if edits else {}
-    return [
-        {
-            "step": edit["step"],
-            "title": edit.get("title") or names.get(edit["step"], edit["step"]),
-            "removed": edit.get("removed", False),
-        }
-        for edit in edits
-    ]
-
-
-def _by_route(view: Outlook) -> tuple[DishStep, ...]:
-    """The steps without the cook's changes."""
-    decided = {name: part for name, part in view.dish.document.items() if name != "edits"}
-    answer = work_out(dish_document(decided, view.whole.house, view.dish.vessel))
-    return () if isinstance(answer, Broken) else answer.steps
 
 
 def _step(view: Outlook, key: str) -> DishStep:
@@ -216,33 +170,6 @@ def _step(view: Outlook, key: str) -> DishStep:
     if step is None:
         raise Http404
     return step
-
-
-def _form(view: Outlook, step: DishStep, request: HttpRequest | None = None) -> StepForm:
-    typed = request.POST if request else None
-    return StepForm(
-        typed, dish=view.dish, others=_others(view), prefix=step.id, initial=step_as_it_is(step)
-    )
-
-
-def _others(view: Outlook) -> list[Waited]:
-    """The steps of the other dishes, which one of this dish can wait for."""
-    return [
-        Waited(other.key, step.id, joined(": ", (other.dish.name, step.title)))
-        for other in view.whole.dishes
-        if other is not view and not other.dish.is_given_up and not other.is_discarded
-        for step in other.steps
-    ]
-
-
-def _history(view: Outlook) -> list[dict[str, object]]:
-    """What happens to the piece, each stay with the title of its step."""
-    titles = {step.id: step.title for step in view.steps}
-    return [
-        {"stay": stay, "title": titles.get(stay.step or ""), "state": STATE_NAMES[stay.state]}
-        for stay in (view.answer.history if view.answer is not None else ())
-        if stay.hours > 0
-    ]
 
 
 def _refuse_begun(view: Outlook, step: DishStep) -> None:
@@ -253,14 +180,14 @@ def _refuse_begun(view: Outlook, step: DishStep) -> None:
 def _done(
     request: HttpRequest,
     view: Outlook,
-    form: StepForm | DishHourForm | JobPartsForm | None,
+    form: StepForm | DishHourForm | None,
     deed: Callable[[], object],
     *,
     bad: str,
 ) -> HttpResponse:
     """Do it for whoever looked at the feast as it is; what was typed stays when it is refused."""
     if form is not None and not form.is_valid():
-        return _page(request, view, form, bad=bad)
+        return steps_page(request, view, form, bad=bad)
     try:
         with once():
             claim(view.dish.feast, seen_version(request))
@@ -270,62 +197,5 @@ def _done(
             messages.error(request, str(refused))
             return redirect("steps", view.dish.pk)
         form.add_error(None, str(refused))
-        return _page(request, view, form, bad=bad)
+        return steps_page(request, view, form, bad=bad)
     return redirect("steps", view.dish.pk)
-
-
-def _page(
-    request: HttpRequest,
-    view: Outlook,
-    form: StepForm | DishHourForm | JobPartsForm | KeepRouteForm | None = None,
-    *,
-    bad: str = "",
-) -> HttpResponse:
-    dish, shown = view.dish, request.GET.get("step", "")
-    edits = {each["step"]: each for each in dish.document.get("edits", [])}
-    rows = [
-        {
-            "step": step,
-            "planned": view.planned(step.id),
-            "begun": step.id in view.state.begun,
-            "edit": edits.get(step.id),
-            "is_own": edits.get(step.id, {}).get("own", False),
-            "withheld": view.withheld(step.id),
-            "noted": view.noted(step.id),
-            "form": form if bad == step.id else _form(view, step) if step.id == shown else None,
-        }
-        for step in view.steps
-    ]
-    present = {step.id for step in view.steps}
-    hour_now = {name: getattr(dish, name) for name in ("serve_at", "early_max_min", "note")}
-    context = {
-        "outlook": view, "dish": dish, "feast": dish.feast, "rows": rows, "bad": bad,
-        "lost_waits": lost_waits(view),
-        "history": _history(view),
-        "shown": bad or shown,
-        "absent": _absent(view, [edit for step, edit in edits.items() if step not in present]),
-        "own_form": form if bad == "own" else OwnStepForm(
-            dish=dish, others=_others(view), steps=list(view.steps), prefix="own"
-        ),
-        "hour_form": form if bad == "hour" else DishHourForm(
-            dish=dish, prefix="hour", initial=hour_now
-        ),
-        "job_lines": _job_lines(view),
-        "in_the_freezer": in_the_freezer(view),
-        "parts_form": form if bad == "parts" else JobPartsForm(
-            dish=dish, units=view.kitchen.units, prefix="parts"
-        ) if dish.is_job else None,
-        "keep_form": form if bad == "keep" else KeepRouteForm(
-            prefix="keep", initial={"name": dish.name}
-        ),
-        "routes": kitchen_of(request).routes.all(),
-    }  # fmt: skip
-    return render(request, "steps/steps.html", context, status=422 if bad else 200)
-
-
-def _job_lines(view: Outlook) -> list[RecipeLine]:
-    """What goes into a side job by its recipe; nothing without one."""
-    recipe = view.dish.document.get("job", {}).get("recipe")
-    if not recipe or view.answer is None:
-        return []
-    return list(lines_of(RecipeAsked.model_validate(recipe), view.answer))

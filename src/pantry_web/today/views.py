@@ -32,8 +32,9 @@ from pantry_web.planning.deeds import done
 from pantry_web.planning.hands import Task, feast_tasks, tasks
 from pantry_web.planning.looking import feast_outlook, feast_outlooks
 from pantry_web.planning.outlook import FeastOutlook, Outlook
-from pantry_web.rounds.forms import NoteForm
-from pantry_web.rounds.views import gate_context, write_note
+from pantry_web.steps.note_form import NoteForm
+from pantry_web.steps.page import gate_context
+from pantry_web.steps.ticking import write_note
 from pantry_web.today.agenda import JUST, LATE, SOON, agenda
 from pantry_web.today.put_off import PutOffForm, offered
 

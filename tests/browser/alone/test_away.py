@@ -30,7 +30,7 @@ def test_what_is_written_down_while_the_server_is_away_is_sent_once_and_in_order
             "caches.match('/').then(kept => kept.text())"
             ".then(text => text.includes('write d-print'))",
         )
-    page.goto(f"{address}/dishes/1/rounds/")
+    page.goto(f"{address}/dishes/1/steps/")
     expect(page.get_by_text("The server is away")).to_be_visible()
     page.goto(f"{address}/")
     for n in range(10):

@@ -90,7 +90,7 @@ def walked():
     kitchen, client = Kitchen.objects.get(), Client()
     client.force_login(kitchen.memberships.get().cook)
     sheets = {
-        pk: client.get(f"/dishes/{pk}/weigh-up/").content.decode()
+        pk: client.get(f"/dishes/{pk}/mix/").content.decode()
         for pk in WeighSheet.objects.values_list("dish_id", flat=True)
     }
     failed = [*unanswered(kitchen, client), *broken_of(kitchen)]

@@ -3,8 +3,8 @@
 "use strict";
 const PAGES = "pages-1";
 const FILES = "files-1";
-const KEPT_PAGE = /^\/($|feasts\/\d+\/(passage\/)?$|shopping\/$|dishes\/\d+\/(rounds|weigh-up|steps|label|passage|weighing)\/$)/;
-const KEPT_PRESS = /^\/(today\/|dishes\/\d+\/rounds\/)/;
+const KEPT_PAGE = /^\/($|feasts\/\d+\/(passage\/)?$|shopping\/$|dishes\/\d+\/(mix|steps|notes|label|passage|weighing)\/$)/;
+const KEPT_PRESS = /^\/(today\/|dishes\/\d+\/steps\/(turn|undo|note|begin)\/)/;
 const FRESH_MS = 600000;
 
 const store = (mode, work) => new Promise((resolve, reject) => {

@@ -31,7 +31,7 @@ def label(request: HttpRequest, dish_id: int) -> HttpResponse:
     zone = ZoneInfo(view.dish.feast.time_zone)
     sheet = view.answer.weighed_out if view.answer else None
     cures = ("curing-salt", *CURE_KEYS.values())
-    address = request.build_absolute_uri(reverse("rounds", args=[dish_id]))
+    address = request.build_absolute_uri(reverse("steps", args=[dish_id]))
     lies = [at for at in rounds if begins and ends and max(begins, view.now) <= at < ends]
     context = {
         "dish": view.dish, "feast": view.dish.feast, "curing": curing, "begins": begins,

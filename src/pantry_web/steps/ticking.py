@@ -1,14 +1,13 @@
-"""Rounds: what to do next, with one thumb."""
+"""Ticking what is done, undoing it, and writing down what was read, weighed and tasted."""
 
 from collections.abc import Callable
 
 from django.contrib import messages
 from django.http import HttpRequest, HttpResponse
-from django.shortcuts import redirect, render
+from django.shortcuts import redirect
 from django.views.decorators.http import require_POST
 
 from pantry_core.heat.warm import judge_fridge
-from pantry_core.history.salt_now import salt_now
 from pantry_web.feasts.access import dish_of
 from pantry_web.feasts.actions.keep_plan import keep_plan
 from pantry_web.feasts.actions.log.begin_step import begin_step
@@ -16,23 +15,15 @@ from pantry_web.feasts.actions.log.turn import turn
 from pantry_web.feasts.actions.log.undo import undo
 from pantry_web.feasts.actions.log.write_down import write_down
 from pantry_web.kitchens.access import cook_of, kitchen_of
-from pantry_web.planning.changes import changes
 from pantry_web.planning.deeds import done
-from pantry_web.planning.hands import gate_now, left_min, look_again_at, tasks
-from pantry_web.planning.happenings import happenings
 from pantry_web.planning.looking import outlook_of
 from pantry_web.planning.outlook import Outlook
-from pantry_web.rounds.forms import NoteForm
-from pantry_web.rounds.salt_now import past_of_dish, taste_answer, weigh_in
 from pantry_web.sentences import translated
+from pantry_web.steps.note_form import NoteForm
+from pantry_web.steps.page import steps_page
 
 BACK = {"today": "today", "fire": "fire-day"}
 """Where a press may lead back to, by what its form says."""
-
-
-def rounds(request: HttpRequest, dish_id: int) -> HttpResponse:
-    """What is next, what comes after, what was done."""
-    return _page(request, outlook_of(request, dish_id), None)
 
 
 @require_POST
@@ -68,9 +59,9 @@ def note(request: HttpRequest, dish_id: int) -> HttpResponse:
     """Write something down."""
     form = NoteForm(request.POST, units=kitchen_of(request).units)
     if not form.is_valid():
-        return _page(request, outlook_of(request, dish_id), form)
+        return steps_page(request, outlook_of(request, dish_id), note=form)
     write_note(request, dish_id, form)
-    return redirect("rounds", dish_id)
+    return redirect("steps", dish_id)
 
 
 def write_note(request: HttpRequest, dish_id: int, form: NoteForm) -> None:
@@ -99,41 +90,9 @@ def _done(
     if request.POST.get("back") == "passage":
         return redirect("feast-passage", dish_of(request, dish_id).feast_id)
     back = BACK.get(request.POST.get("back", ""))
-    return redirect(back) if back else redirect("rounds", dish_id)
+    return redirect(back) if back else redirect("steps", dish_id)
 
 
 def _lies_cold(view: Outlook) -> bool:
     running = view.step(view.state.running or "")
     return running is not None and running.place == "fridge"
-
-
-def gate_context(view: Outlook) -> dict[str, object]:
-    """What the piece of a page needs that asks whether a dish is done, or cold."""
-    return {
-        "gate": gate_now(view),
-        "look_again": look_again_at(view),
-        "left": left_min(view),
-        "feast": view.dish.feast,
-    }
-
-
-def _page(request: HttpRequest, view: Outlook, form: NoteForm | None) -> HttpResponse:
-    kitchen = kitchen_of(request)
-    left = tasks(view)
-    first = left[0] if left else None
-    past = past_of_dish(view)
-    context = {
-        "outlook": view,
-        "dish": view.dish,
-        "first": first,
-        **gate_context(view),
-        "later": left[1:],
-        "running": view.step(view.state.running or ""),
-        "log": list(happenings(view)),
-        "changes": changes(view.whole),
-        "salt": salt_now(past, view.now) if past else None,
-        "taste": taste_answer(view, past),
-        "weighed": weigh_in(view),
-        "note_form": form or NoteForm(units=kitchen.units),
-    }
-    return render(request, "rounds/rounds.html", context, status=422 if form else 200)

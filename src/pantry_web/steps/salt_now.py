@@ -1,7 +1,7 @@
 """What the core says of a dish in its cure, from its sheet and its log."""
 
 from pantry_core.formats.operations import weigh_out_from
-from pantry_core.history.salt_now import Past, past_of
+from pantry_core.history.salt_now import Past, past_of, salt_now
 from pantry_core.history.tastes import TasteAnswer, WeighIn, answer_to, weighed_in
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.mixes.weighed import as_it_went_in
@@ -9,6 +9,16 @@ from pantry_core.routes.ways import WAYS
 from pantry_web.feasts.models import Event, WeighSheet
 from pantry_web.feasts.state import log_from
 from pantry_web.planning.outlook import Outlook
+
+
+def salt_context(view: Outlook) -> dict[str, object]:
+    """What the piece of a page needs that shows the salt of a dish as it is now."""
+    past = past_of_dish(view)
+    return {
+        "salt": salt_now(past, view.now) if past else None,
+        "taste": taste_answer(view, past),
+        "weighed": weigh_in(view),
+    }
 
 
 def past_of_dish(view: Outlook) -> Past | None:

@@ -1,0 +1,1 @@
+"""What templates ask of the plan."""

@@ -1,1 +1,0 @@
-"""Rounds: what to do next, tick, undo."""
