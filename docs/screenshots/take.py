@@ -7,7 +7,7 @@ from playwright.sync_api import Page, sync_playwright
 
 HERE = Path(__file__).parent
 SIZES = {"wall": (1280, 800), "phone": (390, 844)}
-ON_THE_PHONE = ("today", "weigh-up", "recipe", "passage", "rounds", "feast")
+ON_THE_PHONE = ("today", "mix", "recipe", "passage", "steps", "feast")
 RECIPE = "2 qt water\n1 cup coarse salt\n½ cup brown sugar\n1½ tbsp pink curing salt\n3 bay leaves"
 MEANT = {
     "1 cup coarse salt": "Compact coarse salt", "1½ tbsp pink curing salt": "Curing salt no. 1",
@@ -16,18 +16,18 @@ MEANT = {
 BEFORE, NOW = "2027-03-05T08:00", "2027-03-18T19:12"
 VIEWS = {
     "today": ("/", NOW),
-    "weigh-up": ("/dishes/1/mix/", BEFORE),
+    "mix": ("/dishes/1/mix/", BEFORE),
     "recipe": ("/dishes/1/recipe/", BEFORE),
     "weighing": ("/dishes/1/weighing/", BEFORE),
-    "pantry": ("/pantry/", NOW),
+    "kitchen": ("/pantry/", NOW),
     "shopping": ("/shopping/", NOW),
     "passage": ("/feasts/1/passage/", NOW),
     "helps": ("/feasts/2/", NOW),
     "fire": ("/fire/", NOW),
-    "steps": ("/dishes/2/steps/", NOW),
-    "rounds": ("/dishes/7/rounds/", NOW),
+    "steps": ("/dishes/1/steps/", NOW),
     "feast": ("/feasts/1/", NOW),
-    "ledger": ("/dishes/12/ledger/", NOW),
+    "notes": ("/dishes/12/notes/", NOW),
+    "afterwards": ("/feasts/5/afterwards/", NOW),
 }
 
 

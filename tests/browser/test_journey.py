@@ -14,16 +14,7 @@ pytestmark = pytest.mark.browser
 
 def test_from_the_scale_to_the_table(signed_in):
     page = signed_in
-    page.get_by_role("link", name="New feast").click()
-    page.get_by_label("What is it called?").fill("Plum Sunday")
-    page.get_by_label("Date").fill("2027-03-28")
-    page.get_by_label("Hour to eat").fill("01:30")
-    page.get_by_role("button", name="Next: its first dish").click()
-    expect(page.get_by_text("01:30 does not exist on 28 March 2027")).to_be_visible()
-    expect(page.get_by_label("What is it called?")).to_have_value("Plum Sunday")
-    page.get_by_label("Hour to eat").fill("18:30")
-    page.get_by_role("button", name="Next: its first dish").click()
-
+    _feast_at_an_hour_that_is_refused_first(page)
     page.get_by_label("Name of the dish").fill("Market loin")
     page.get_by_label("What is it?").select_option("Loin, boned")
     page.get_by_label("Dry cure, bagged").check()
@@ -70,6 +61,18 @@ def test_from_the_scale_to_the_table(signed_in):
     page.get_by_role("button", name="Undo the last one").click()
     page.get_by_role("link", name="Mix").click()
     expect(page.get_by_text("It is in")).to_be_visible()
+
+
+def _feast_at_an_hour_that_is_refused_first(page):
+    page.get_by_role("link", name="New feast").click()
+    page.get_by_label("What is it called?").fill("Plum Sunday")
+    page.get_by_label("Date").fill("2027-03-28")
+    page.get_by_label("Hour to eat").fill("01:30")
+    page.get_by_role("button", name="Next: its first dish").click()
+    expect(page.get_by_text("01:30 does not exist on 28 March 2027")).to_be_visible()
+    expect(page.get_by_label("What is it called?")).to_have_value("Plum Sunday")
+    page.get_by_label("Hour to eat").fill("18:30")
+    page.get_by_role("button", name="Next: its first dish").click()
 
 
 def test_a_recipe_in_cups_becomes_the_mix_and_is_weighed_out(signed_in):

@@ -102,3 +102,22 @@ def test_every_page_is_within_two_presses_of_today(cook, gammon):
             "files", "feast", "feast-passage", "weigh-up", "steps", "ledger-dish", "handbook",
             "new-feast", "first-dish"}  # fmt: skip
     assert main <= reached
+
+
+def test_a_reminder_that_is_understood_is_told_no_more_and_can_be_read_again(cook, quince, roast):
+    feast, dish, _typed = roast
+    steps, mix = f"/dishes/{dish.pk}/steps/", f"/dishes/{dish.pk}/mix/"
+    page = cook.get(mix).content.decode()
+    codes = re.findall(r'name="code" value="([^"]+)"', page)
+    assert codes
+    assert 'class="reminders"' in cook.get(steps).content.decode()
+    done = cook.post("/house/understood/", {"dish": dish.pk, "code": [*codes, "<b>", "x" * 50]})
+    assert done["Location"] == mix
+    quince.refresh_from_db()
+    assert quince.understood == sorted(codes)
+    again = cook.get(mix).content.decode()
+    assert 'data-notice="' + codes[0] in again
+    assert "remind us no more" not in again
+    for path in (steps, f"/feasts/{feast.pk}/"):
+        assert f'data-notice="{codes[0]}"' not in cook.get(path).content.decode()
+    assert cook.post("/house/understood/", {"dish": "1" * 30})["Location"] == "/"

@@ -87,13 +87,17 @@ class DishNotice:
 
 @dataclass(frozen=True, slots=True)
 class Option:
-    """A method that fits the piece: how long it takes [d], what it needs, why, whether in time."""
+    """A method that fits the piece: how long it takes [d], what it needs, why, whether in time.
+
+    `late_h` is by how much it would be late [h], 0 where it is in time.
+    """
 
     method: str
     days: float
     needs: tuple[Sentence, ...]
     because: Sentence
     in_time: bool = True
+    late_h: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)

@@ -108,14 +108,15 @@ def _option(way: Way, piece: Prepared, purpose: Purpose, left_h: float | None) -
     ]
     around_h = 36.0 + (THAW_H_PER_KG.value * piece.meat.mass_g / 1000.0) * piece.asked.frozen
     because = _BECAUSE[way.id]
-    in_time = left_h is None or 24.0 * least_d + around_h <= left_h
+    late_h = 0.0 if left_h is None else max(0.0, 24.0 * least_d + around_h - left_h)
+    in_time = late_h <= 0.0
     if left_h is not None:
         days = max(least_d, min(days, (left_h - around_h) / 24.0))
     if not in_time:
         because = say(
             "no time: about {days} in it, and what comes before and after", days=days_said(days)
         )
-    return Option(way.id, days, tuple(needs), because, in_time)
+    return Option(way.id, days, tuple(needs), because, in_time, late_h)
 
 
 def _days(way: Way, piece: Prepared, purpose: Purpose) -> tuple[float, float]:

@@ -7,6 +7,8 @@ from django.shortcuts import get_object_or_404
 
 from pantry_web.kitchens.models import Cook, Kitchen, Membership
 
+JUST_PLANNED = "just_planned"
+"""Where a session keeps the dish that was planned a moment ago, until its plan is shown."""
 CHOSEN = "kitchen"
 """Where a session keeps the kitchen that was chosen."""
 

@@ -89,6 +89,7 @@ class Kitchen(models.Model):
     work_hours = models.JSONField(default=usual_work_hours)
     country = models.CharField(max_length=2, blank=True)
     learnt = models.JSONField(default=dict, blank=True)
+    understood = models.JSONField(default=list, blank=True)
     is_demo = models.BooleanField(default=False)
     stands_at = models.DateTimeField(null=True, blank=True)
     runs_since = models.DateTimeField(null=True, blank=True)

@@ -13,5 +13,6 @@ urlpatterns = [
     path(
         "house/days/<int:changed_id>/remove/", views.remove_changed_day, name="remove-changed-day"
     ),
+    path("house/understood/", views.understood, name="understood"),
     path("house/clock/", views.set_clock, name="set-clock"),
 ]

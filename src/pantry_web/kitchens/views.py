@@ -1,5 +1,7 @@
 """What the house is like."""
 
+import re
+
 from django.contrib import messages
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseRedirect
 from django.shortcuts import get_object_or_404, redirect, render
@@ -11,6 +13,7 @@ from pantry_web.kitchens.access import kitchen_of, membership_of
 from pantry_web.kitchens.actions import absences, set_hours
 from pantry_web.kitchens.actions.set_clock import set_clock as set_demo_clock
 from pantry_web.kitchens.actions.set_house import set_house
+from pantry_web.kitchens.actions.understand import understand
 from pantry_web.kitchens.forms import (
     AbsenceForm,
     ChangedDayForm,
@@ -19,6 +22,9 @@ from pantry_web.kitchens.forms import (
     HouseForm,
 )
 from pantry_web.kitchens.models import Kitchen, Membership
+
+MOST_CODES, MOST_DIGITS = 100, 10
+CODE = re.compile(r"[a-z0-9-]{1,40}")
 
 
 def house(request: HttpRequest) -> HttpResponse:
@@ -80,6 +86,16 @@ def remove_absence(request: HttpRequest, absence_id: int) -> HttpResponseRedirec
     kitchen = kitchen_of(request)
     absences.remove_absence(get_object_or_404(kitchen.absences, pk=absence_id))
     return redirect("house")
+
+
+@require_POST
+def understood(request: HttpRequest) -> HttpResponseRedirect:
+    """Be reminded no more on every page of what is understood."""
+    codes = [code for code in request.POST.getlist("code")[:MOST_CODES] if CODE.fullmatch(code)]
+    understand(kitchen_of(request), codes)
+    dish = request.POST.get("dish", "")
+    is_of_a_dish = dish.isdecimal() and len(dish) < MOST_DIGITS
+    return redirect("weigh-up", int(dish)) if is_of_a_dish else redirect("today")
 
 
 @require_POST

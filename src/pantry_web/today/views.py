@@ -19,11 +19,12 @@ from django.views.decorators.http import require_POST
 
 from pantry_web import clock
 from pantry_web.background.models import Work
+from pantry_web.drawings.ledger import SIZES, Span, beside
 from pantry_web.feasts.access import dish_of
 from pantry_web.feasts.actions.log.put_off import put_off
 from pantry_web.feasts.actions.log.turn import turn
 from pantry_web.feasts.models import Dish
-from pantry_web.kitchens.access import cook_of, kitchen_of
+from pantry_web.kitchens.access import JUST_PLANNED, cook_of, kitchen_of
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.ledger.due import FORGOTTEN, NEXT_MORNING, ending_soon, untold
 from pantry_web.ledger.models import Leftover
@@ -36,6 +37,7 @@ from pantry_web.steps.note_form import NoteForm
 from pantry_web.steps.page import gate_context
 from pantry_web.steps.ticking import write_note
 from pantry_web.today.agenda import JUST, LATE, SOON, agenda
+from pantry_web.today.alerts import alerts_of
 from pantry_web.today.put_off import PutOffForm, offered
 
 MOST_FEASTS = 12
@@ -154,6 +156,21 @@ def _of_task(view: Outlook, task: Task | None, kitchen: Kitchen) -> dict[str, ob
     }
 
 
+def _just_planned(request: HttpRequest, wholes: list[FeastOutlook]) -> dict[str, object] | None:
+    """A dish that was planned a moment ago, with a small picture of its plan; it is shown once."""
+    dish_id = request.session.get(JUST_PLANNED)
+    for view in [view for whole in wholes for view in whole.dishes if view.dish.pk == dish_id]:
+        if view.plan is not None:
+            del request.session[JUST_PLANNED]
+            spans = [
+                Span(step.title, (planned.start, planned.end), None)
+                for step in view.steps
+                if (planned := view.planned(step.id)) is not None and planned.start < planned.end
+            ]
+            return {"dish": view.dish, "pictures": [beside(spans, size) for size in SIZES]}
+    return None
+
+
 def _page(request: HttpRequest, refused: Typed | None = None) -> HttpResponse:
     kitchen = kitchen_of(request)
     now, zone = clock.now(kitchen), ZoneInfo(kitchen.time_zone)
@@ -164,6 +181,8 @@ def _page(request: HttpRequest, refused: Typed | None = None) -> HttpResponse:
     context = {
         **(_of_task(first.view, first.task, kitchen) if first else {}),
         "agenda": found,
+        "alerts": alerts_of(wholes),
+        "planned_now": _just_planned(request, wholes),
         "after": untold(kitchen, now) if was_one else [],
         "left_soon": ending_soon(kitchen, now) if was_one else [],
         "fates": Leftover.Fate.choices,

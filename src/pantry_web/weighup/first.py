@@ -27,7 +27,7 @@ from pantry_web.feasts.forms import FARTHEST
 from pantry_web.feasts.models import Dish, Feast
 from pantry_web.fields import MeatField, RecipeTextField
 from pantry_web.forms import KitchenForm
-from pantry_web.kitchens.access import kitchen_of
+from pantry_web.kitchens.access import JUST_PLANNED, kitchen_of
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.planning.answers import work_out
 from pantry_web.presses.once import once
@@ -39,7 +39,8 @@ from pantry_web.weighup.shown import FIRST
 
 SUPPER = time(18, 30)
 PEOPLE = 6
-NEEDED = {"cut", "mass", "day"}
+NEEDED = {"cut", "mass"}
+"""With so much there is an answer; without a day there is none whether it is in time."""
 BROUGHT_ALONG = ("cut", "mass", "method", "salt", "water")
 """What comes with the address, of somebody who has weighed it out before there was a date."""
 BEST = ""
@@ -75,6 +76,7 @@ class FirstForm(PieceForm):
     def __init__(self, *args: Any, now: datetime, zone: str, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
         self.now, self.zone = now, ZoneInfo(zone)
+        self.serve_at: datetime | None = None
 
     def clean_day(self) -> date:
         """A day that lies ahead, within a year."""
@@ -109,15 +111,18 @@ def first_dish(request: HttpRequest) -> HttpResponse:
         "wrong": (),
         "is_first": True,
     }
+    is_typing = bool(request.headers.get("HX-Request"))
+    if is_typing and not request.POST.get("day"):
+        form.errors.pop("day", None)
     if form.is_bound and not form.errors and form.cleaned_data.keys() >= NEEDED:
         feast, dish = _feast(form, kitchen), _dish(form, kitchen, house)
-        is_typing = bool(request.headers.get("HX-Request"))
         for name, wrong in dish.errors.items():
             form.add_error(name if name in form.fields else None, wrong)
         if dish.is_valid() and not is_typing and not is_reading:
             added = _planned(feast, dish, kitchen, form.cleaned_data["text"])
             told = tell("Planned: {dish}, for {feast}.", dish=added.name, feast=feast.name)
             messages.success(request, told)
+            request.session[JUST_PLANNED] = added.pk
             return redirect("recipe-check", added.pk) if added.recipe else redirect("today")
         context |= {"feast": feast, **live_answer(dish, feast, house, None, now, None)}
         context["form"] = form
@@ -131,7 +136,9 @@ def first_dish(request: HttpRequest) -> HttpResponse:
 
 
 def _feast(form: FirstForm, kitchen: Kitchen) -> Feast:
-    """The supper as it would be, not stored."""
+    """The supper as it would be, not stored; without a day nothing is known of it."""
+    if form.serve_at is None:
+        return Feast(kitchen=kitchen, name="", time_zone=kitchen.time_zone, heads=PEOPLE)
     return Feast(
         kitchen=kitchen, name=tell("{day}", day=Moment(form.cleaned_data["day"])),
         serve_at=form.serve_at, time_zone=kitchen.time_zone, heads=PEOPLE,
@@ -142,8 +149,10 @@ def _dish(form: FirstForm, kitchen: Kitchen, house: House) -> DishForm:
     """The form of a dish as these four fields fill it in."""
     typed = form.cleaned_data
     piece = {"cut": typed["cut"], "mass_g": typed["mass"]}
-    moments = {"now": form.now.isoformat(), "serve_at": form.serve_at.isoformat(),
-               "tz": kitchen.time_zone}  # fmt: skip
+    moments = {} if form.serve_at is None else {
+        "now": form.now.isoformat(), "serve_at": form.serve_at.isoformat(),
+        "tz": kitchen.time_zone,
+    }  # fmt: skip
     method = typed["method"] or best_method(piece, house, moments)
     data = with_usual(typed["cut"], typed["mass"], method)
     said = _said_in(typed["text"])

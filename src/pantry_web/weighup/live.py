@@ -41,7 +41,7 @@ OFFERED_FIRST = 4
 UNDER_MORE = (
     "water", "strength", "share", "sugar", "vessel", "medium", "inside", "take_out", "sauces",
 )  # fmt: skip
-"""Fields that are shown when somebody asks for them, or has filled them."""
+"""Fields that are shown when somebody asks for them; those that are filled are named."""
 SAME_D, MOST_DAYS = 0.05, 10_000.0
 
 
@@ -88,8 +88,9 @@ def live_answer(
         "is_ever_cured": cut is None or cut.kind not in NEVER_CURED,
         "offers": _offers(piece, form, house, feast, now),
         "heats": heats_of(form),
-        "piece_told": _is_told(piece),
-        "more_told": any(form[name].value() or form[name].errors for name in UNDER_MORE),
+        "is_more_said_of_piece": _is_told(piece),
+        "more_said": [form[name].label for name in UNDER_MORE if form[name].value()],
+        "is_more_wrong": any(form[name].errors for name in UNDER_MORE),
     }  # fmt: skip
     if piece is None or not form.is_valid_but_for_its_name():
         return context

@@ -15,6 +15,7 @@ from pantry_core.mixes.standing import EVERY_DISH_CODES
 from pantry_core.plan.instants import Instant
 from pantry_core.quantities import Division, Moment
 from pantry_web import clock_face, quantities, sentences
+from pantry_web.kitchens.models import Kitchen
 
 register = template.Library()
 
@@ -86,9 +87,17 @@ def of_this_dish(notices: Iterable[DishNotice]) -> list[DishNotice]:
 
 
 @register.filter
+def unread(notices: Iterable[DishNotice], kitchen: Kitchen) -> list[DishNotice]:
+    """Those of the reminders that this kitchen has not understood yet."""
+    return [each for each in notices if each.code not in kitchen.understood]
+
+
+@register.filter
 def asking(notices: Iterable[DishNotice]) -> list[DishNotice]:
-    """Those of the notices that stop, or ask for a change."""
-    return [each for each in notices if not each.is_reminder]
+    """Those of the notices that stop or ask for a change, the worst first."""
+    return sorted(
+        (each for each in notices if not each.is_reminder), key=lambda each: each.level != "stop"
+    )
 
 
 @register.filter

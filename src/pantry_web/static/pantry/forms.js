@@ -25,6 +25,15 @@
     field.focus();
   });
 
+  // What is folded open stays open when a part of the page comes anew.
+  let opened = [];
+  document.addEventListener("htmx:beforeSwap", (event) => {
+    opened = [...event.detail.target.querySelectorAll("details[id][open]")].map((each) => each.id);
+  });
+  document.addEventListener("htmx:afterSwap", () => {
+    for (const id of opened) document.getElementById(id)?.setAttribute("open", "");
+  });
+
   const wrong = [...document.querySelectorAll('[aria-invalid="true"]')].filter((field) => field.type !== "hidden");
   if (wrong.length > 1) {
     const told = document.createElement("div");
