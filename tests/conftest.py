@@ -37,6 +37,7 @@ LONGEST = (
     "reference/test_mutations.py", "web/test_words.py", "web/test_attack.py",
     "web/test_migrations.py", "browser/alone/test_fire.py", "web/test_running.py",
     "browser/alone/test_away.py", "browser/alone/test_today.py",
+    "browser/alone/test_first_dinner.py",
     "web/test_passage.py", "web/test_feast.py", "web/test_access.py",
     "web/test_ledger.py", "web/test_fire.py", "reference/test_heat.py", "web/test_whole.py",
     "web/test_one_verdict.py", "core/test_ways_of_cooking.py", "web/test_doors.py",

@@ -39,11 +39,15 @@ def _keep_loaded_demo(loaded_demo):
 
 
 @contextmanager
-def served(data, port):
-    """The demo served from a folder, filled with what was loaded where it is empty."""
-    if not (data / "pantry.sqlite3").exists():
+def served(data, port, *, is_empty=False):
+    """The demo served from a folder, filled with what was loaded; or a machine without a cook."""
+    if is_empty:
+        data.mkdir(parents=True, exist_ok=True)
+        shutil.copy(LOADED[0] / "migrated", data / "pantry.sqlite3")
+    elif not (data / "pantry.sqlite3").exists():
         shutil.copytree(LOADED[0], data, dirs_exist_ok=True)
-    command = [sys.executable, "manage.py", "demo", "--port", str(port), "--processes", "1"]
+    what = "serve" if is_empty else "demo"
+    command = [sys.executable, "manage.py", what, "--port", str(port), "--processes", "1"]
     with subprocess.Popen(
         command, cwd=ROOT, env=environment(data), stdout=subprocess.DEVNULL
     ) as server:

@@ -7,7 +7,7 @@ import pytest
 from icalendar import Calendar
 from playwright.sync_api import expect
 
-from tests.browser.conftest import complaints_of, sign_in
+from tests.browser.conftest import complaints_of
 
 pytestmark = pytest.mark.browser
 
@@ -353,35 +353,6 @@ SHIFT = """() => new Promise((told) => {
 })"""
 
 
-def test_from_an_empty_kitchen_to_what_comes_next_with_one_thumb(page, base_url):
-    """3 kg of pork shoulder in ten days: presses and keystrokes are counted."""
-    page.set_viewport_size({"width": 390, "height": 844})
-    presses = keystrokes = 0
-    sign_in(page, base_url)
-    page.goto("/first/")  # where the button of an empty kitchen leads
-    presses += 1
-    page.get_by_label("What is it?").select_option("pork-shoulder")
-    presses += 2
-    page.get_by_label("How heavy, trimmed").press_sequentially("3")
-    page.get_by_role("button", name="Unit: g").first.click()  # g, then kg
-    page.get_by_role("button", name="Unit: g").first.click()
-    presses, keystrokes = presses + 3, keystrokes + 1
-    expect(page.get_by_label("How heavy, trimmed")).to_have_value("3 kg")
-    page.get_by_label("When is it eaten?").fill("2027-03-28")
-    presses, keystrokes = presses + 1, keystrokes + 8
-    foot = page.locator("#foot")
-    expect(foot).to_contain_text("in time for Sunday 28 March")
-    expect(foot).to_be_in_viewport()
-    _looks_sound(page, "a first dish")
-    page.get_by_role("button", name="Make the plan").click()
-    presses += 1
-    page.wait_for_url(f"{base_url}/")
-    expect(page.get_by_text("Planned: Shoulder, boned")).to_be_visible()
-    expect(page.locator("#first-heading")).to_be_visible()
-    assert presses <= 12
-    assert keystrokes <= 40
-
-
 def test_after_a_refused_form_the_first_wrong_field_has_the_focus(signed_in):
     page = signed_in
     page.goto("/first/")
@@ -398,3 +369,22 @@ def test_it_is_printed_on_one_page(signed_in, path, paper):
     signed_in.goto(path)
     printed = signed_in.pdf(format=paper)
     assert len(re.findall(rb"/Type\s*/Page\b", printed)) == 1
+
+
+@pytest.mark.parametrize(("size", "screens"), [(PHONE, 3.0), (WALL, 1.5)])
+def test_a_mix_is_short_when_nothing_objects(signed_in, size, screens):
+    signed_in.set_viewport_size(size)
+    signed_in.goto("/dishes/2/mix/")
+    high = signed_in.evaluate("document.documentElement.scrollHeight")
+    assert high <= screens * size["height"]
+    grams = signed_in.locator(".lines b").first.bounding_box()
+    assert grams["y"] < size["height"]  # on the first screen
+
+
+def test_at_four_times_its_size_nothing_is_cut_off(signed_in):
+    """1280 px at 400 % are 320 px (WCAG 2.2, 1.4.10)."""
+    signed_in.set_viewport_size({"width": 320, "height": 256})
+    for path in ("/", "/feasts/1/", "/dishes/2/mix/", "/dishes/2/steps/", "/shopping/", "/house/"):
+        signed_in.goto(path)
+        wide = signed_in.evaluate("document.documentElement.scrollWidth")
+        assert wide <= 320, path

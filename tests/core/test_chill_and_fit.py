@@ -94,6 +94,20 @@ def test_vessels_that_do_not_do(changes, code):
     assert code in {each["code"] for each in answer["notices"]}
 
 
+@pytest.mark.parametrize(
+    ("changes", "level"),
+    [  # by practice: bare metal bears salt and acid for two hours, a dry brine on a rack for days
+        ({}, "stop"), ({"hours": 2.1}, "stop"), ({"hours": 2.0}, None),
+        ({"liquid_ml": 0}, "note"), ({"liquid_ml": 0, "has_cure": True}, "stop"),
+        ({"liquid_ml": 0, "has_cure": True, "hours": 1}, None),
+    ],
+)  # fmt: skip
+def test_bare_metal_is_judged_by_what_touches_it_and_how_long(changes, level):
+    bare = {"meat": PIECE, "vessel": BOX | {"material": "copper"}, "liquid_ml": 2800}
+    levels = {each["code"]: each["level"] for each in fit_document(bare | changes)["notices"]}
+    assert levels.get("reactive-metal") == level
+
+
 def test_a_bag_wants_twice_the_meat_and_the_liquid():
     bag = {"shape": "bag", "litres": 7, "material": "food-plastic"}
     answer = fit_document({"meat": PIECE, "vessel": bag, "liquid_ml": 2800})

@@ -48,6 +48,16 @@ def test_every_page_has_the_tabs_and_each_kind_its_parts(cook, feast, gammon):
         assert page.count("<h1") == 1, path
 
 
+def test_each_notice_stands_once_on_a_page(cook, feast, roast):
+    """A stop, a caution or a reminder of a dish is said in one place of each of its pages."""
+    _, dish, _typed = roast
+    paths = [f"/dishes/{dish.pk}/{name}/" for name in OF_A_DISH]
+    for path in paths:
+        page = cook.get(path).content.decode()
+        said = re.findall(r'data-notice="([^"]*)" data-level="[^"]*" data-step="([^"]*)"', page)
+        assert len(said) == len(set(said)), path
+
+
 def test_the_fire_stands_beside_the_tabs_while_something_is_hot(cook, quince, gammon):
     def begin(step):
         Event.objects.create(

@@ -40,7 +40,14 @@ def fitted(judged: Judged, vessel: Vessel) -> FitAnswer:
     """
     meat = judged.request.meat
     lies = FitMeat(mass_g=meat.mass_g, height_mm=meat.thickness_mm)
-    return fit(FitRequest(meat=lies, vessel=vessel, liquid_ml=liquid_ml(judged)))
+    days = judged.request.days
+    return fit(
+        FitRequest(
+            meat=lies, vessel=vessel, liquid_ml=liquid_ml(judged),
+            hours=None if not days else 24.0 * days,
+            has_cure=judged.nitrite.verdict != "none",
+        )
+    )  # fmt: skip
 
 
 def more_to_cover(judged: Judged, vessel: Vessel) -> float | None:

@@ -9,7 +9,7 @@ from pydantic import Field, ValidationInfo, field_validator
 from pantry_core.document import Document, wrong
 from pantry_core.meat import MOST_MEAT_G
 from pantry_core.notice import Notice, notice
-from pantry_core.quantities import Millilitres, Millimetres
+from pantry_core.quantities import Hours, Millilitres, Millimetres
 from pantry_core.rules.constants import MEAT_DENSITY
 from pantry_core.rules.rule import Mark, Rule, Source
 from pantry_core.text import joined, listed, say
@@ -18,6 +18,10 @@ COVER_MM = Rule("cover", 20.0, "mm", "liquid above the meat", Mark.PRACTICE)
 BAG_ROOM = Rule(
     "bag-room", 2.0, "times the meat", "room in a bag, besides the liquid", Mark.PRACTICE
 )
+BARE_METAL_H = Rule(
+    "bare-metal", 2.0, "h", "salt, acid or curing salt in bare metal, cold", Mark.PRACTICE
+)
+MOST_HOURS = 10_000.0
 HALVINGS = 60
 
 Length = Annotated[float, Field(gt=0, le=2000)]
@@ -70,12 +74,18 @@ class Vessel(Document):
 
 
 class FitRequest(Document):
-    """Meat, vessel, and the liquid made for it [ml]."""
+    """Meat, vessel, and the liquid made for it [ml].
+
+    `hours` is how long they lie together [h], None for longer than bare metal bears; `has_cure`
+    says that curing salt touches the vessel.
+    """
 
     format: Literal["pantry-clock/1"] = "pantry-clock/1"
     meat: FitMeat
     vessel: Vessel
     liquid_ml: Annotated[float, Field(ge=0, le=1e6)]
+    hours: Annotated[float, Field(gt=0, le=MOST_HOURS)] | None = None
+    has_cure: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -129,7 +139,7 @@ def fit(request: FitRequest) -> FitAnswer:
     across = [vessel.length_mm, vessel.width_mm] if vessel.shape == "box" else [_widest(vessel)] * 2
     litres = (across[0] or 0.0) * (across[1] or 0.0) * depth / 1e6
     notices = [
-        *_material(vessel, request.liquid_ml),
+        *_material(request),
         *_room(fits=goes_in, spare_ml=spare_ml),
     ]
     if goes_in and not covered:
@@ -153,7 +163,7 @@ def _in_a_bag(request: FitRequest, meat_ml: float) -> FitAnswer:
     spare_ml = room_ml - BAG_ROOM.value * meat_ml - request.liquid_ml
     fits = spare_ml >= 0
     notices = [
-        *_material(request.vessel, request.liquid_ml),
+        *_material(request),
         *_room(fits=fits, spare_ml=spare_ml),
     ]
     litres = (meat_ml + request.liquid_ml) / 1000.0
@@ -184,21 +194,25 @@ def _level_mm(vessel: Vessel, poured_ml: float) -> float:
     return high
 
 
-def _material(vessel: Vessel, liquid_ml: float) -> list[Notice]:
-    practice = Source("", Mark.PRACTICE)
-    if vessel.material in REACTIVE and liquid_ml == 0:
+def _material(request: FitRequest) -> list[Notice]:
+    practice, vessel = Source("", Mark.PRACTICE), request.vessel
+    is_wet = request.liquid_ml > 0 or request.has_cure
+    if vessel.material in REACTIVE and not is_wet:
         text = say(
             "Bare {material}: a dry brine on a rack may stand in it. Liquid, acid and curing "
             "salt may not.",
             material=vessel.material,
         )
-        return [notice("caution", "reactive-metal", text, practice)]
+        return [notice("note", "reactive-metal", text, practice)]
     if vessel.material in REACTIVE:
+        if request.hours is not None and request.hours <= BARE_METAL_H.value:
+            return []
         stop = say(
-            "Bare {material} reacts with salt: glass, food plastic, stoneware, stainless.",
-            material=vessel.material,
-        )
-        return [notice("stop", "reactive-metal", stop, practice)]
+            "Bare {material} reacts with salt and acid in {hours}: take glass, food plastic, "
+            "stoneware or stainless steel.",
+            material=vessel.material, hours=Hours(BARE_METAL_H.value),
+        )  # fmt: skip
+        return [notice("stop", "reactive-metal", stop, BARE_METAL_H)]
     if vessel.material == "unknown":
         unknown = "Make sure that no bare aluminium, copper or iron touches the brine."
         return [notice("caution", "unknown-material", unknown, practice)]

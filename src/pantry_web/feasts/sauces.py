@@ -52,7 +52,7 @@ class SaucesField(forms.CharField):
         if key is None or ingredient(key).role != "sauce":
             raise ValidationError(
                 tell(
-                    "“{text}” is no sauce that is known here; put it into the Pantry with its "
+                    "“{text}” is no sauce that is known here; put it into your stock with its "
                     "sodium, and sugar, salt and spices into their own fields.",
                     text=text,
                 )
@@ -71,7 +71,7 @@ class SaucesField(forms.CharField):
         salt_pct = packet.salt_pct if packet else None
         if key == "other-sauce" and salt_pct is None:
             raise ValidationError(
-                tell("“{text}”: put its sodium into the Pantry first.", text=text)
+                tell("“{text}”: put its sodium into your stock first.", text=text)
             )
         return grams, salt_pct
 

@@ -32,9 +32,11 @@ class FirstStartForm(NewCookForm):
 
     word = forms.CharField(
         max_length=40, label=_("Setup code that the program showed when it started"),
-        widget=forms.TextInput({"autocomplete": "off"}),
+        widget=forms.TextInput({"autocomplete": "off", "autofocus": True}),
     )  # fmt: skip
-    kitchen_name = forms.CharField(max_length=80, label=_("Name of your kitchen"))
+    kitchen_name = forms.CharField(
+        max_length=80, label=_("Name of your kitchen"), initial=_("My kitchen")
+    )
     time_zone = forms.ChoiceField(
         choices=ZONES, initial="Europe/London", label=_("Time zone"), widget=LongSelect
     )
