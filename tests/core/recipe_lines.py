@@ -100,6 +100,8 @@ LINES: list[tuple] = [
     ),
     ("red wine or vinegar, 200 ml", ASK),
     ("cracked and toasted pepper, 10 g", ("black-pepper", 10, "g")),
+    ("2 fistfuls parsley and mint", ("parsley and mint", 2, "piece")),
+    ("10 g thyme and bay", ("thyme and bay", 10, "g")),
     # for how much
     ("20 g salt per kg", ("salt-table", 20, "g", 1000)),
     ("20 g/kg salt", ("salt-table", 20, "g", 1000)),

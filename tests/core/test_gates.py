@@ -62,6 +62,27 @@ def test_carved_below_its_temperature_is_a_stop_and_unread_a_caution():
     assert not {"not-done", "not-read"} & {*codes(done, "stop"), *codes(done, "caution")}
 
 
+@pytest.mark.parametrize(
+    ("edits", "now", "is_thrown_away"),
+    [  # two hours below 60 °C are the most (Food Code, from memory); kept warm is at 60 and above
+        ([], "14:40", False),
+        ([{"step": "keep-warm", "removed": True}], "14:40", True),
+        ([{"step": "keep-warm", "medium": "air", "medium_c": 40}], "14:40", True),
+    ],
+)  # fmt: skip
+def test_what_has_rested_is_kept_warm_without_a_tick(edits, now, is_thrown_away):
+    """Nobody ticks a step that needs no hands: the dinner is not thrown away for it."""
+    read_at_74 = read("10:55", 76.0)
+    facts = (at("10:00", "step-started", "roast"), read_at_74, at("11:00", "step-ended", "roast"),
+             at("11:00", "step-started", "stand"))  # fmt: skip
+    carved = (at(now, "step-ended", "stand"), at(now, "step-started", "carve"))
+    for happened in (facts, (*facts, *carved)):
+        asked = dish("chicken", 1800, "dry-brine") | {"edits": edits, "tz": "UTC"}
+        asked |= {"now": f"2027-03-20T{now}", "facts": list(happened)}
+        stops = codes(dish_document(asked), "stop")
+        assert bool({"discard", "kept-warm"} & set(stops)) is is_thrown_away, happened[-1]
+
+
 def test_what_is_taken_out_early_is_read_again_after_its_rest():
     # 74 °C for poultry (USDA, from memory); a roast of over a kilogram climbs 6 °C (practice)
     early = {"heat": {"way": "roast", "take_out_c": 71.0}}

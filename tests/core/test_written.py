@@ -189,6 +189,31 @@ def test_a_recipe_that_says_when_it_is_taken_out_proposes_that(words, out_c):
 
 
 @pytest.mark.parametrize(
+    ("words", "cut", "way"),
+    [  # by common practice, as cooks say it
+        ("fried to 74", "chicken-thigh", "fry"), ("oil for frying", "chicken-thigh", "fry"),
+        ("smoked, then into the pot", "pork-loin", "smoke-simmer"),
+        ("smoked at 110 for two hours, simmered till a fork turns, glazed at 200", "brisket",
+         "smoke-simmer"),
+        ("roasted hot, low, hot", "pork-shoulder", "roast-staged"),
+        ("roasted", "chicken", None), ("smoked paprika", "chicken", None),
+        ("2 tbsp fried onions", "chicken-thigh", None),
+        ("boil the brine and cool it", "brisket", None),
+        ("fried to 74", "quail", "fry"), ("boiled in its skin", "roots", "simmer"),
+        ("smoked over hay", "roots", None),
+    ],
+)  # fmt: skip
+def test_a_recipe_that_says_how_it_is_cooked_proposes_that(words, cut, way):
+    """Where it is another way than is usual, and suits the cut; what is set stays."""
+    document = asked(line("salt-table", 12, "g"), cut=cut, method="dry-brine") | {"heat": {}}
+    document["recipe"]["text"] += f"\n{words}"
+    offers = {each["code"]: each for each in dish_document(document)["proposals"]}
+    assert (offers["heat"]["changes"][0]["value"] if "heat" in offers else None) == way
+    document["heat"] = {"way": "roast"}
+    assert "heat" not in {each["code"] for each in dish_document(document)["proposals"]}
+
+
+@pytest.mark.parametrize(
     ("lines", "cut", "method"),
     [  # by common practice: what it lies in decides, not a dash of something sour
         ([line("oil", 300, "ml"), line("salt-table", 60, "g"), line("vinegar", 40, "ml")],

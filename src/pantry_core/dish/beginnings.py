@@ -9,7 +9,11 @@ from pantry_core.dish.written import lines_for
 from pantry_core.mixes.recipe import ingredient_named
 from pantry_core.mixes.result import Figures, Proposal
 from pantry_core.quantities import Days
+from pantry_core.recipes.heat_words import heat_said
 from pantry_core.recipes.times import days_in
+from pantry_core.routes.cuts import Cut
+from pantry_core.routes.heats import HEATS, HeatName
+from pantry_core.routes.suits import ways_that_suit
 from pantry_core.routes.ways import WAYS, WayName
 from pantry_core.rules.ingredients import ACIDS
 from pantry_core.text import say
@@ -56,6 +60,20 @@ def _found(asked: DishRequest, piece: Prepared) -> Iterator[Proposal]:
         yield Proposal(
             "days", text, ({"field": "cure.days", "value": days},), _NOTHING, _NOTHING, ()
         )
+
+
+def way_said(text: str, cut: Cut, form: str) -> HeatName | None:
+    """How a recipe's words cook its piece, where that is another way than is usual.
+
+    Parameters: text of the recipe; cut; form as in the dish document.
+    Returns: the way of cooking, None where its words name none, or the usual one. Meat is cooked as
+    its cook says, whether or not that is usual for its cut; a vegetable only as suits it.
+    Raises: nothing. Source: common practice.
+    """
+    usual, *suits = ways_that_suit(cut, form, is_cured=True)
+    said = heat_said(text)
+    ways = suits if cut.kind == "vegetable" else HEATS
+    return next((way for way in ways if way == said and way != usual), None)
 
 
 def method_of(asked: DishRequest, piece: Prepared) -> WayName | None:

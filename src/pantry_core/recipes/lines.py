@@ -186,9 +186,20 @@ def _thing(shown: str, part: Part, per: Basis | None, cups: Cups) -> ReadLine:
     found_name = named(words, amount)
     if kinds and (found_name is None or found_name.keys == ("spice",) or is_the_piece(amount)):
         return _meat(line, kinds, amount)
-    if found_name is None:
+    if found_name is None or _names_two(words, found_name.keys[0]):
         return _unknown(line, amount)
     return _ingredient(line, found_name, amount)
+
+
+def _names_two(words: str, key: str) -> bool:
+    """Whether two herbs or spices share an amount: they keep their words, none of them is lost."""
+    both = [each for each in _AND.split(words.strip(" .:,")) if each.strip()]
+    if len(both) != 2 or ingredient(key).role != "spice":
+        return False
+    if any(each.strip().lower().endswith("ed") for each in both):  # cracked and toasted pepper
+        return False
+    keys = [None if (name := named(each, None)) is None else name.keys[0] for each in both]
+    return keys[0] != keys[1] and all(len(each.split()) <= MOST_WORDS for each in both)
 
 
 def _amount_of(part: Part, body: str, cups: Cups) -> tuple[Amount | None, str]:
@@ -306,6 +317,9 @@ def _unknown(line: ReadLine, amount: Amount | None) -> ReadLine:
     )  # fmt: skip
 
 
+_AND = re.compile(r"\s+(?:and|&|und|et|y|e)\s+", re.IGNORECASE)
+MOST_WORDS = 2
+"""A herb or a spice has no more words than this."""
 _FOR_EACH = re.compile(r"\b(?:for|to) (?:each|every) ", re.IGNORECASE)
 _PER_BARE = re.compile(
     r"^\s*((?:per|pro|par|por) (?:kilo(?:gram(?:me)?)?|kg|pound|lb|lit(?:re|er)|quart|gallon)"

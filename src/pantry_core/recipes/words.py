@@ -79,7 +79,7 @@ LEVEL: Final = re.compile(
 )
 CONTAINER: Final = re.compile(
     r"\s*(?:bottles?|cans?|tins?|jars?|bo(?:x|xes)|packets?|packages?|packs?|cartons?|bags?|"
-    r"cubes?|handfuls?|flaschen?|dosen?|p[äa]ckchen|w[üu]rfel|bouteilles?|bo[îi]tes?|sachets?|"
+    r"cubes?|handfuls?|fistfuls?|flaschen?|dosen?|p[äa]ckchen|w[üu]rfel|bouteilles?|bo[îi]tes?|sachets?|"
     r"poign[ée]es?|botellas?|latas?|sobres?|pu[ñn]ados?|bottigli[ae]|lattin[ae]|bustin[ae]|"
     r"manciat[ae]|dad[oi])\b\.?",
     re.IGNORECASE,

@@ -265,6 +265,7 @@ def _lifted(
             "lift", "lift", "Lift, wipe dry", "Lift it out, wipe it dry; what is left is boiled or "
             "thrown away", "counter", 0.25, 0.25, 0.25, 15,
         )  # fmt: skip
+        yield RouteStep("hold", "hold", "Hold covered, cold", "", "fridge", 0.0, 0.0, HOLD_H)
         return
     begin = "Lift and drain" if cut.kind == "vegetable" else "Lift, rinse, pat dry"
     if way.heaped:

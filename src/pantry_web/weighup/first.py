@@ -12,6 +12,7 @@ from django.utils.translation import gettext
 from django.utils.translation import gettext_lazy as _
 
 from pantry_core.dish.answer import DishOut
+from pantry_core.dish.beginnings import way_said
 from pantry_core.plan.instants import NotAnInstant, local_instant
 from pantry_core.quantities import Clock, Moment
 from pantry_core.recipes.found import NotARecipe
@@ -158,6 +159,9 @@ def _dish(form: FirstForm, kitchen: Kitchen, house: House) -> DishForm:
     said = _said_in(typed["text"])
     data |= {"name": said.title[:80], "form": "ground" if said.is_ground else ""}
     data |= {name: typed[name] for name in ("salt", "water") if typed[name]}
+    cut = CUTS[typed["cut"]]
+    form_of_cut = data["form"] or ("pieces" if cut.build == "small" else "whole")
+    data["heat"] = way_said(typed["text"], cut, str(form_of_cut)) or ""
     if said.is_raw and CUTS[typed["cut"]].kind == "fish":
         data["fish"] = "raw-freeze"
     return DishForm(

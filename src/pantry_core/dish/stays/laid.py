@@ -133,6 +133,11 @@ def _on_the_clock(noted: Sequence[Noted], now_h: float | None) -> Iterator[Laid]
         at_h = _end_h(noted, i, last_begun, begins_h, now_h)
         yield Laid(one.step, begins_h, at_h, is_read=True)
         i += 1
+    if now_h is not None and 0 < i < len(noted) and at_h < now_h and _passes_on(noted, i - 1):
+        held = noted[i]
+        planned_h = held.planned_h[1] if held.planned_h else at_h + held.usual_h
+        yield Laid(held.step, at_h, max(planned_h, now_h), is_read=False)
+        at_h, i = max(planned_h, now_h), i + 1
     yield from _ahead(noted[i:], at_h, now_h)
 
 
@@ -150,24 +155,39 @@ def _end_h(
 ) -> float:
     """When a step that has begun ends: as was noted; with the next; or not before now [h].
 
-    Where the beginning of the next step ended it, the work was over before: it is put away.
+    Where the beginning of the next step ended it, the work was over before: it is put away. What
+    passes on to a step that needs no hands does so when it has lasted as long as it may.
     """
     running = noted[i]
     usual_h = begins_h + running.usual_h
     if running.ended_h is not None:
-        with_next = i < last_begun and noted[i + 1].began_h == running.ended_h
+        following = next((one for one in noted[i + 1 :] if one.has_begun), None)
+        with_next = following is not None and following.began_h == running.ended_h
         longest_h = begins_h + max(running.usual_h, running.step.max_h or running.usual_h)
         is_put_away = with_next and running.step.place == "counter"
         ended_h = min(running.ended_h, longest_h) if is_put_away else running.ended_h
         return max(ended_h, begins_h)
     if i == last_begun:
         end_h = running.planned_h[1] if running.planned_h else usual_h
+        if _passes_on(noted, i) and now_h is not None:
+            longest_h = begins_h + max(running.usual_h, running.step.max_h or running.usual_h)
+            now_h = min(now_h, longest_h)
+            end_h = min(end_h, longest_h)
         return max(end_h, begins_h, now_h or begins_h)
     next_h = _start_h(noted[i + 1])
     if noted[i + 1].has_begun:
         return max(next_h, begins_h)
     following = next(one for one in noted[i + 1 :] if one.has_begun)
     return max(begins_h, min(usual_h, _start_h(following)))
+
+
+def _passes_on(noted: Sequence[Noted], i: int) -> bool:
+    """Whether a step gives way to the next by itself: nothing is waited for, and no hands.
+
+    A roast that has rested is kept warm, and nobody writes that down.
+    """
+    following = noted[i + 1].step if i + 1 < len(noted) else None
+    return following is not None and not following.hands_min and not noted[i].step.until
 
 
 def _led_up_to(noted: Sequence[Noted], end_h: float) -> Iterator[Laid]:
@@ -179,7 +199,10 @@ def _led_up_to(noted: Sequence[Noted], end_h: float) -> Iterator[Laid]:
 
 
 def _passed_over(steps: Sequence[DishStep], from_h: float, to_h: float) -> Iterator[Laid]:
-    """Steps that nobody noted, between two that were: those in the cold fill the time."""
+    """Steps that nobody noted, between two that were: those in the cold fill the time.
+
+    Where none is in the cold, the longest that needs no hands fills it: what is kept warm.
+    """
     left_h = to_h - from_h
     taken = []
     for step in steps:
@@ -188,8 +211,9 @@ def _passed_over(steps: Sequence[DishStep], from_h: float, to_h: float) -> Itera
         taken.append(0.0 if is_cold else min(usual_h, left_h))
         left_h -= taken[-1]
     colds = [i for i, step in enumerate(steps) if step.place in ("fridge", "freezer")]
-    if colds:
-        longest = max(colds, key=lambda i: steps[i].max_h or float("inf"))
+    fills = colds or [i for i, step in enumerate(steps) if not step.hands_min]
+    if fills:
+        longest = max(fills, key=lambda i: steps[i].max_h or float("inf"))
         taken[longest] += left_h
         left_h = 0.0
     at_h = from_h
