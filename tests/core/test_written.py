@@ -4,6 +4,8 @@ What lines weigh follows from the units by definition; table salt is 6.0 g a tea
 from memory), nitrite 6.25 % of no. 1; limits of 9 CFR 424.21(c) (from memory).
 """
 
+import re
+
 import pytest
 
 from pantry_core.formats.operations import dish_document
@@ -284,3 +286,23 @@ def test_what_stops_is_offered_its_way_out():
     bird["cure"]["days"] = offer["changes"][0]["value"]
     after = {each["code"]: each["level"] for each in dish_document(bird)["notices"]}
     assert after.get("raw-clock") != "stop"
+
+
+@pytest.mark.parametrize(
+    ("share", "level", "low", "high"),
+    [  # by hand: half of 3.2 kg of brine at 6.25 % brings 100 g of salt into 3 kg of water, 3.2 %;
+        # with the water of 3 kg of meat, 2.2 kg, even with it, 1.9 %
+        (0.5, "caution", 1.9, 3.2), (0.0, None, 0, 0), (0.1, "note", 0.4, 0.7),
+    ],
+)  # fmt: skip
+def test_brine_in_the_pot_makes_a_salty_broth(share, level, low, high):
+    """As much water as meat covers it; 1.5 % are the most in what is eaten (common practice)."""
+    document = asked(
+        line("water", 3, "l"), line("salt-table", 200, "g"), mass_g=3000, method="strong-brine",
+        days=1 / 12, recipe={"liquid_to_pot": share},
+    )  # fmt: skip
+    said = [each for each in dish_document(document)["notices"] if "broth" in each["code"]]
+    assert [each["level"] for each in said] == ([level] if level else [])
+    if said:
+        found = float(re.search(r"comes to about (\d\.\d) %", said[0]["text"])[1])
+        assert low <= found <= high

@@ -114,3 +114,31 @@ def test_viscosity_of_coolprop(celsius):
 
     theirs = 1000 * PropsSI("V", "T", 273.15 + celsius, "P", 101325, "Water")
     assert water_viscosity_mpa_s(celsius) == pytest.approx(theirs, rel=0.01)
+
+
+def test_a_pot_moves_salt_as_fast_as_its_heat():
+    """Stokes-Einstein by hand: water has 1.567 mPa·s at 4 °C, 0.333 at 85 °C (from memory).
+
+    So the salt moves 358.15/277.15 · 1.567/0.333 = 6.08 times as fast as in the fridge.
+    """
+    meat = {"kind": "pork", "mass_g": 2000, "thickness_mm": 60, "shape": "slab"}
+    bath = {"hours": 3, "water_g": 3000, "salt_g": 90}
+    pot = {"kind": "pot", "temperature_c": 85, **bath}
+    in_pot = salt_document({"meat": meat, "start_pct": 2.0, "stages": [pot]})
+    by_hand = salt_document(
+        {"meat": meat, "start_pct": 2.0, "diffusivity_m2_s": 6.08 * 2.5e-10,
+         "stages": [{"kind": "brine", **bath}]}
+    )  # fmt: skip
+    gained = in_pot["mean_pct"][-1] - 2.0
+    assert gained == pytest.approx(by_hand["mean_pct"][-1] - 2.0, rel=0.02)
+    # what the meat gains the broth loses
+    assert in_pot["outside_g_g"] * 3000 == pytest.approx(90 - gained / 100 * 2000)
+
+
+def test_the_pot_does_not_change_how_fast_salt_moves_after_it():
+    meat = {"kind": "pork", "mass_g": 2000, "thickness_mm": 60, "shape": "slab"}
+    pot = {"kind": "pot", "hours": 1, "water_g": 3000, "salt_g": 0, "temperature_c": 85}
+    brine = {"kind": "brine", "hours": 24, "water_g": 2000, "salt_g": 100}
+    after = salt_document({"meat": meat, "stages": [pot, brine]})
+    alone = salt_document({"meat": meat, "stages": [brine]})
+    assert after["mean_pct"][-1] == pytest.approx(alone["mean_pct"][-1])

@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 
 from pantry_core.dish.answer import CookTime, DishOut, DishStep, RawTime, SaltOut
 from pantry_core.dish.beginnings import beginnings
+from pantry_core.dish.broth import of_the_pot
 from pantry_core.dish.clock import Clock, WrongDish
 from pantry_core.dish.contradictions import refuse_contradictions
 from pantry_core.dish.cooking import Cook, cooking_of, of_the_heat
@@ -133,8 +134,8 @@ def worked(asked: DishRequest) -> Worked:
     refuse_contradictions(steps, clock)
     history = history_of(asked, steps, settled, cook, way, clock)
     case = _case(asked, at_the_heat, cook, history, steps)
-    salt = _salt(settled, steps)
-    sheet = _sheet(settled)
+    salt, sheet = _salt(settled, steps), _sheet(settled)
+    mix = mix_of(asked, settled, steps, sheet)
     spots = spots_of(settled, steps)
     found = [
         *told,
@@ -148,6 +149,7 @@ def worked(asked: DishRequest) -> Worked:
         *of_its_brine(asked, clock.log, steps),
         *never_reached(steps, cook, way),
         *_of_the_salt(settled, salt),
+        *of_the_pot(settled, mix, steps, salt, asked.house.vessel),
         *of_an_open_flame(steps, clock),
         *of_the_heat(asked, cook),
         *of_the_learnt(asked, settled, way),
@@ -174,7 +176,7 @@ def worked(asked: DishRequest) -> Worked:
         gate=gate,
         history=history.stays,
         checked=settled.written.check if settled.written is not None else None,
-        mix=mix_of(asked, settled, steps, sheet),
+        mix=mix,
         window_h=window_of(asked, settled, steps),
     )
     return Worked(asked, settled, way, out, cook.cooking.heat)

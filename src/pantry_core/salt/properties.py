@@ -9,6 +9,9 @@ from pantry_core.rules.rule import Mark, Rule
 LEAST_C, MOST_C = 0.0, 15.0
 """Temperatures for which the model is used [°C]: meat freezes below, spoils above."""
 
+BOILS_C = 100.0
+"""A pot is no hotter [°C]."""
+
 _LITERATURE = "published diffusivities of salt in muscle at 4 °C, loosely"
 
 
@@ -51,16 +54,16 @@ def band_of(kind: Kind, speed: float = 1.0) -> Band:
 def water_viscosity_mpa_s(temperature_c: float) -> float:
     """Viscosity of water.
 
-    Parameters: temperature_c [°C], 0 to 40.
+    Parameters: temperature_c [°C], 0 to 100.
     Returns: dynamic viscosity [mPa·s].
     Raises: OutOfRange.
     Source: Kestin, Sokolov and Wakeham, J. Phys. Chem. Ref. Data 7 (1978) 941 (from memory; checked
-    against CoolProp).
+    against CoolProp: above 40 °C it is up to 3 % too low).
 
     >>> round(water_viscosity_mpa_s(20.0), 3)
     1.002
     """
-    below = 20.0 - within("temperature_c", temperature_c, 0.0, 40.0, "°C")
+    below = 20.0 - within("temperature_c", temperature_c, 0.0, BOILS_C, "°C")
     bend = 1.2364 - 1.37e-3 * below + 5.7e-6 * below**2
     return float(1.002 * 10.0 ** (below / (temperature_c + 96.0) * bend))
 
@@ -77,9 +80,20 @@ def at_temperature(diffusivity_at_4_c: float, temperature_c: float) -> float:
     2.5e-10
     """
     within("temperature_c", temperature_c, LEAST_C, MOST_C, "°C")
+    return diffusivity_at_4_c * pace(temperature_c)
+
+
+def pace(temperature_c: float) -> float:
+    """How much faster salt moves than at 4 °C, cold or in a pot.
+
+    Parameters: temperature_c [°C], 0 to 100.
+    Returns: a factor on a diffusivity at 4 °C [-].
+    Raises: OutOfRange.
+    Source: Stokes-Einstein (derived): as T over the viscosity of water. For meat that is cooked
+    meanwhile it is a guide, its band twice as wide.
+
+    >>> pace(4.0)
+    1.0
+    """
     warmth = (temperature_c + 273.15) / 277.15
-    return (
-        diffusivity_at_4_c
-        * warmth
-        * (water_viscosity_mpa_s(4.0) / water_viscosity_mpa_s(temperature_c))
-    )
+    return warmth * (water_viscosity_mpa_s(4.0) / water_viscosity_mpa_s(temperature_c))

@@ -7,7 +7,7 @@ from pydantic import Field
 from pantry_core.document import Document
 from pantry_core.meat import Meat
 from pantry_core.rules.constants import SATURATION
-from pantry_core.salt.properties import LEAST_C, MOST_C
+from pantry_core.salt.properties import BOILS_C, LEAST_C, MOST_C
 
 MOST_STAGES = 100
 MOST_HOURS = 24.0 * 120
@@ -70,7 +70,17 @@ class Soak(Document):
     changes: Annotated[int, Field(ge=0, le=MOST_CHANGES)] = 0
 
 
-Stage = Annotated[Surface | Brine | Dry | Needle | Rest | Soak, Field(discriminator="kind")]
+class Pot(Document):
+    """The piece simmers in so much water and salt [g] at a temperature [°C]."""
+
+    kind: Literal["pot"]
+    hours: Hours
+    water_g: Water
+    salt_g: Grams
+    temperature_c: Annotated[float, Field(ge=LEAST_C, le=BOILS_C)]
+
+
+Stage = Annotated[Surface | Brine | Dry | Needle | Rest | Soak | Pot, Field(discriminator="kind")]
 
 
 class SaltRequest(Document):

@@ -19,12 +19,13 @@ from pantry_core.conduction.shells import (
 )
 from pantry_core.meat import Meat, Shape
 from pantry_core.rules.rule import Mark, Rule
-from pantry_core.salt.properties import at_temperature, band_of
+from pantry_core.salt.properties import at_temperature, band_of, pace
 from pantry_core.salt.request import (
     SATURATED_G_G,
     Brine,
     Dry,
     Needle,
+    Pot,
     Rest,
     SaltRequest,
     Soak,
@@ -67,6 +68,7 @@ class Piece:
     diffusivity_m2_s: float
     water_g: float
     layers: Vector
+    temperature_c: float = 4.0
     outside_g_g: float | None = None
     given_g: float = 0.0
     gone_g: float = 0.0
@@ -227,7 +229,10 @@ def begun(request: SaltRequest) -> Piece:
         band_of(meat.kind).usual.value, request.temperature_c
     )
     start_g_g = request.start_pct / 100.0 / meat.water_g_g
-    piece = Piece(meat, diffusivity, meat.water_g_g * meat.salted_g, np.full(LAYERS, start_g_g))
+    water_g = meat.water_g_g * meat.salted_g
+    piece = Piece(
+        meat, diffusivity, water_g, np.full(LAYERS, start_g_g), request.temperature_c
+    )  # fmt: skip
     piece.given_g = piece.salt_g
     piece.note_now(start_g_g)
     return piece
@@ -242,6 +247,9 @@ def go_through(piece: Piece, stage: Stage) -> None:
         case Brine():
             piece.given_g += stage.salt_g
             _bathed(piece, stage.hours, stage.water_g, stage.salt_g)
+        case Pot():
+            piece.given_g += stage.salt_g
+            _simmered(piece, stage)
         case Soak():
             for _ in range(stage.changes + 1):
                 _bathed(piece, stage.hours / (stage.changes + 1), stage.water_g, 0.0)
@@ -286,6 +294,14 @@ def _bathed(piece: Piece, hours: float, water_g: float, salt_g: float) -> None:
     left_g_g = float(rows[-1][-1])
     _ended(piece, hours, rows[-1][:-1], left_g_g)
     piece.gone_g += left_g_g * water_g
+
+
+def _simmered(piece: Piece, stage: Pot) -> None:
+    """A bath in which the salt moves as fast as its heat lets it."""
+    cold = piece.diffusivity_m2_s
+    piece.diffusivity_m2_s = cold * pace(stage.temperature_c) / pace(piece.temperature_c)
+    _bathed(piece, stage.hours, stage.water_g, stage.salt_g)
+    piece.diffusivity_m2_s = cold
 
 
 def _dry(piece: Piece, stage: Dry) -> None:
