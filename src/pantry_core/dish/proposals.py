@@ -7,10 +7,8 @@ from typing import Final, Protocol
 import numpy as np
 
 from pantry_core.dish.answer import REMINDERS, DishNotice, DishOut
-from pantry_core.dish.beginnings import way_said
 from pantry_core.dish.curing import Settled
 from pantry_core.dish.lifting import Lift
-from pantry_core.dish.piece import Prepared
 from pantry_core.dish.request import DishRequest
 from pantry_core.dish.room import fitted, liquid_ml
 from pantry_core.dish.written import Written
@@ -21,9 +19,7 @@ from pantry_core.mixes.result import Figures, Proposal
 from pantry_core.mixes.seasoning import SALTY_EDGE_PCT
 from pantry_core.mixes.uptake import way_through
 from pantry_core.notice import Notice
-from pantry_core.quantities import Celsius, Days, Grams, Hours, Ppm
-from pantry_core.recipes.instructions import taken_out_c_said
-from pantry_core.routes.heats import HEATS
+from pantry_core.quantities import Days, Grams, Hours, Ppm
 from pantry_core.rules.constants import SALTY_CAUTION_PCT, SATURATION
 from pantry_core.salt.travel import followed
 from pantry_core.text import Sentence, say
@@ -103,16 +99,14 @@ def proposals_of(
     Parameters: asked, with its recipe; settled, its cure; out, its answer; work_out, which answers
     a changed document.
     Returns: each change by itself with the figures before and after, worked out, not foretold; only
-    those that lift a stop or a caution, and bring no stop, nor a caution for less than a stop;
-    before them how its words cook it, and the temperature at which they take it from the heat.
+    those that lift a stop or a caution, and bring no stop, nor a caution for less than a stop.
     Raises: nothing.
     Source: mass balance (derived), the model of `salt.travel`, limits as of `rules`.
     """
     written = settled.written
     if written is None:
         return ()
-    offers = [*_cooked_by_its_words(asked, settled.piece, out, work_out),
-              *_taken_out_early(asked, out, work_out)]  # fmt: skip
+    offers = []
     before = Said(out.notices)
     lasts_h = sum(each.hours for each in out.history if each.is_raw)
     candidates = [*candidates_of(settled, written, figures_of(out), lasts_h, before.codes)]
@@ -131,42 +125,6 @@ def proposals_of(
                 )
             )
     return tuple(offers)
-
-
-def _cooked_by_its_words(
-    asked: DishRequest, piece: Prepared, out: DishOut, work_out: Callable[[DishRequest], DishOut]
-) -> Iterator[Proposal]:
-    """The way of cooking that the recipe's words name, where no other is set."""
-    if asked.recipe is None or asked.heat.way is not None:
-        return
-    way = way_said(asked.recipe.text, piece.cut, piece.form)
-    if way is None:
-        return
-    changes: tuple[Change, ...] = ({"field": "heat.way", "value": way},)
-    try:
-        changed = work_out(changed_by(asked, changes))
-    except ValueError:
-        return
-    if not Said(changed.notices).stops - Said(out.notices).stops:
-        text = say("By its words it is cooked so: {way:lower}.", way=HEATS[way].name)
-        yield Proposal("heat", text, changes, figures_of(out), figures_of(changed), ())
-
-
-def _taken_out_early(
-    asked: DishRequest, out: DishOut, work_out: Callable[[DishRequest], DishOut]
-) -> Iterator[Proposal]:
-    """The figure at which the recipe's words take it from the heat, where nothing else is set."""
-    words = None if asked.recipe is None else taken_out_c_said(asked.recipe.text)
-    if words is None or asked.heat.take_out_c is not None:
-        return
-    changes: tuple[Change, ...] = ({"field": "heat.take_out_c", "value": words},)
-    try:
-        changed = work_out(changed_by(asked, changes))
-    except ValueError:
-        return
-    if not Said(changed.notices).stops - Said(out.notices).stops:
-        text = say("By its words it is taken out at {take_out_c}.", take_out_c=Celsius(words))
-        yield Proposal("take-out", text, changes, figures_of(out), figures_of(changed), ())
 
 
 def with_offers(out: DishOut, proposals: tuple[Proposal, ...]) -> DishOut:

@@ -16,6 +16,7 @@ from pantry_core.dish.gates import gate_of
 from pantry_core.dish.job import job_out
 from pantry_core.dish.learnt import of_the_learnt
 from pantry_core.dish.mix_out import mix_of, window_of, with_its_lines
+from pantry_core.dish.offers import offers_of
 from pantry_core.dish.options import options_of
 from pantry_core.dish.passed import never_reached
 from pantry_core.dish.piece import (
@@ -25,7 +26,7 @@ from pantry_core.dish.piece import (
     size_notices,
     treatment_of,
 )
-from pantry_core.dish.proposals import proposals_of, with_offers
+from pantry_core.dish.proposals import with_offers
 from pantry_core.dish.request import DishRequest
 from pantry_core.dish.room import fridge_litres
 from pantry_core.dish.said import (
@@ -90,7 +91,7 @@ def dish(asked: DishRequest) -> DishOut:
             options, None, (), None, None, None, None, (), "go", proposals=beginnings(asked, piece)
         )
     found = worked(asked)
-    changes = proposals_of(asked, found.settled, found.out, lambda other: worked(other).out)
+    changes = offers_of(asked, found.settled, found.out, lambda other: worked(other).out)
     return replace(with_offers(found.out, changes), options=options)
 
 

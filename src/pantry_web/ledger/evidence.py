@@ -85,7 +85,7 @@ class Figure:
     @property
     def used_in(self) -> str | Promise:
         """Where it is used."""
-        return USED_IN.get(self.key, _("used in the next weigh-up and plan"))
+        return USED_IN.get(self.key, _("used in the next mix and plan"))
 
     @property
     def band(self) -> str:

@@ -1,4 +1,4 @@
-"""A change that a proposal made to a dish, kept in the session to be undone by one press."""
+"""A change that a proposal made to a dish, kept so that one press undoes it."""
 
 from collections.abc import Iterable, MutableMapping
 from dataclasses import dataclass
@@ -29,7 +29,7 @@ def parts_of(dish: Dish, names: Iterable[str]) -> Parts:
 
 
 def keep_change(session: MutableMapping[str, Any], dish_id: int, change: Change) -> None:
-    """Keep a change in the session, in place of the one before it."""
+    """Keep a change, in place of the one before it."""
     session[_LAST] = [dish_id, change.before, change.after]
 
 

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from django.utils.translation import gettext_lazy as _
 
 from pantry_core.dish.answer import DishOut, MixLine
-from pantry_core.dish.proposals import proposals_of
+from pantry_core.dish.offers import offers_of
 from pantry_core.dish.recipe_asked import RecipeAsked
 from pantry_core.dish.request import DishRequest
 from pantry_core.dish.work import Worked, worked
@@ -80,7 +80,7 @@ def shown_mix(found: Worked) -> RecipeMix | None:
     recipe, piece = found.asked.recipe, found.asked.piece
     if recipe is None or piece is None:
         return None
-    proposals = proposals_of(found.asked, found.settled, found.out, lambda other: worked(other).out)
+    proposals = offers_of(found.asked, found.settled, found.out, lambda other: worked(other).out)
     times = None if recipe.for_g is None else piece.mass_g / recipe.for_g
     return RecipeMix(tuple(lines_of(recipe, found.out)), proposals, times)
 

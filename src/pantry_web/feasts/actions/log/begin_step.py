@@ -103,7 +103,7 @@ def _sheet(view: Outlook, batch: UUID) -> WeighSheet:
     answer = view.answer
     out = None if answer is None else gone_on(answer, view.state.weighed_lines)
     if answer is None or out is None:
-        raise Refused(gettext("The sheet cannot be worked out; look at the weigh-up."))
+        raise Refused(gettext("The sheet cannot be worked out; look at its mix."))
     stops = [each for each in out.notices if each.level == "stop"]
     if stops:
         raise Refused(tell("The meat stays out: {text}", text=stops[0].text))
