@@ -314,7 +314,10 @@ HEATS: Final[dict[HeatName, Heat]] = {
              (_pot("steam", "Steam", 100, "Over boiling water, lid on.", "It flakes, or is firm.",
                    medium="steam"),)),
         Heat("bake", "Baked", "pieces on a tray, in a hot oven", "You lose gravy.",
-             (_roast(190, "On a tray, not touching, oven at {@190 °C}.", "Brown; fish flakes."),)),
+             (_roast(190, "In a tin, or on a tray and not touching, oven at {@190 °C}.",
+                     "Brown and sizzling."),),
+             fish=(_roast(190, "On a tray, not touching, oven at {@190 °C}.",
+                          "Brown at its edge; it flakes."),)),
         Heat("none", "Not cooked", "raw-cured fish, pickles", "There is no safety by heat.",
              ()),
     )
