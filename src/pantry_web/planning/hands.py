@@ -129,8 +129,6 @@ def _question(view: Outlook, planned: PlannedStep | None, title: str) -> str:
     asked = asked_of(view)
     if not asked and view.has_no_room:
         return say("No plan has room for {dish}. Is it begun already?", dish=view.dish.name)
-    if not asked and planned is None and view.whole.solving is not None:
-        return say("The plan is being worked out. Is it done already: {step:lower}?", step=title)
     return asked or (asked_before(view, title, planned.start) if planned else "")
 
 
