@@ -25,6 +25,8 @@ FORGOTTEN = timedelta(days=30)
 """What was asked for so long ago is thrown away."""
 MOST_TRIES = 6
 """So often an answer is written to a database that is busy, each time waiting for it."""
+ASIDE = "aside-"
+"""What the key of an answer begins with that no longer holds."""
 MOST_ATTEMPTS = 5
 """So often a worker may be gone in the middle before it is given up."""
 
@@ -67,17 +69,20 @@ class Report:
 
 
 def hand_over(
-    kitchen: Kitchen, key: str, document: Document, task: Task[[int], None], so_far: object = None
-) -> Work:
+    kitchen: Kitchen, key: str, document: Document, task: Task[[int], None], so_far: object = None,
+    about: str = "",
+) -> Work:  # fmt: skip
     """Ask for something, once for a kitchen and key.
 
     What was handed over and lost, because its worker is gone or nobody works, is handed over again.
 
     Parameters: kitchen; key; document that is asked; task, which takes the number of the work;
-    so_far, the answer until there is a better one.
+    so_far, the answer until there is a better one; about, the thing that it is asked of.
     Returns: the work, perhaps done.
     """
-    asked = {"document": document, "queued_at": timezone.now(), "answer": so_far}
+    asked = {
+        "document": document, "queued_at": timezone.now(), "answer": so_far, "about": about,
+    }  # fmt: skip
     work, is_new = Work.objects.get_or_create(kitchen=kitchen, key=key, defaults=asked)
     if is_new:
         Work.objects.filter(queued_at__lt=timezone.now() - FORGOTTEN).delete()
@@ -90,20 +95,39 @@ def hand_over(
     return work
 
 
-def forget(work: Work) -> None:
-    """Throw away an answer that no longer holds, unless it has been asked for anew meanwhile."""
-    Work.objects.filter(pk=work.pk, state=work.state, queued_at=work.queued_at).delete()
+def set_aside(work: Work) -> None:
+    """Keep an answer that no longer holds under a key of its own, so that it is asked for again.
+
+    It stands as the last answer about its thing. Nothing is done when it was asked again meanwhile.
+    """
+    Work.objects.filter(pk=work.pk, state=work.state, queued_at=work.queued_at).update(
+        key=f"{ASIDE}{work.pk}"
+    )
 
 
-def keep_answer(kitchen: Kitchen, key: str, document: Document, answer: object) -> None:
+def last_answer(kitchen: Kitchen, about: str) -> Work | None:
+    """What was answered last about a thing; None where nothing was."""
+    done = Work.objects.filter(kitchen=kitchen, about=about, state=State.DONE)
+    return done.order_by("-queued_at").defer("document").first()
+
+
+def answer_so_far(work: Work, answer: object) -> None:
+    """Say what is known of something that nobody has answered yet."""
+    is_open = Work.objects.filter(pk=work.pk, answer=None).exclude(state=State.DONE)
+    is_open.update(answer=answer)
+
+
+def keep_answer(
+    kitchen: Kitchen, key: str, document: Document, answer: object, about: str = ""
+) -> None:
     """Keep an answer that was worked out at once."""
     done = Work(
         kitchen=kitchen, key=key, document=document, queued_at=timezone.now(), state=State.DONE,
-        answer=answer,
+        answer=answer, about=about,
     )  # fmt: skip
     Work.objects.bulk_create(
         [done], update_conflicts=True, unique_fields=["kitchen", "key"],
-        update_fields=["document", "queued_at", "state", "answer"],
+        update_fields=["document", "queued_at", "state", "answer", "about"],
     )  # fmt: skip
 
 

@@ -23,7 +23,7 @@ from pantry_web.kitchens.access import cook_of
 from pantry_web.kitchens.actions.absences import add_absence
 from pantry_web.kitchens.forms import AbsenceForm
 from pantry_web.planning.helps import asked_for, is_needed, remedies, work_out_remedies
-from pantry_web.planning.looking import feast_outlook_of
+from pantry_web.planning.looking import feast_outlook_of, plan_at_once
 from pantry_web.planning.method_options import MethodOptions, method_options
 from pantry_web.planning.solving import work_out_plan
 from pantry_web.presses.once import once
@@ -118,6 +118,7 @@ def new_job(request: HttpRequest, feast_id: int) -> HttpResponse:
         except Refused as refused:
             form.add_error("name", str(refused))
         else:
+            plan_at_once(whole.feast, whole.kitchen, whole.now)
             return redirect("steps", dish.pk)
     return feast_page(request, whole, job_form=form)
 

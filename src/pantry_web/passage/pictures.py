@@ -164,28 +164,14 @@ def _chain(view: Outlook, seen: Seen) -> Chain:
 
 
 def _planned(view: Outlook, seen: Seen) -> tuple[Sequence[PlannedStep], list[tuple[str, datetime]]]:
-    """The steps and rounds of a dish by what is drawn: its plan, or how it would be by itself.
-
-    While the plan is worked out, it is the one from before.
-    """
+    """The steps and rounds of a dish by what is drawn: its plan, or how it would be by itself."""
     if seen.plan is not None:
         own, rounds = seen.plan.by_dish().get(view.key, ((), ()))
     elif view.plan is not None and view.plan.steps:
         own, rounds = view.plan.steps, view.plan.rounds
     else:
-        return view.whole.apart.get(view.key) or _from_before(view), []
+        return view.whole.apart.get(view.key, []), []
     return own, [(job.step, each.at) for each in rounds for job in each.jobs]
-
-
-def _from_before(view: Outlook) -> list[PlannedStep]:
-    if view.whole.solving is None or view.dish.is_given_up:
-        return []
-    spans = kept_spans(view.whole)
-    return [
-        PlannedStep(dish, step, start, end, 0.0)
-        for (dish, step), (start, end) in spans.items()
-        if dish == view.key
-    ]
 
 
 def kept_spans(whole: FeastOutlook) -> dict[tuple[str, str], Span]:

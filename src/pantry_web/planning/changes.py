@@ -37,7 +37,7 @@ def changes(whole: FeastOutlook) -> list[Change]:
     """
     kept = whole.feast.kept_plan
     plan = whole.plan
-    if not kept or plan is None or not plan.steps:
+    if not kept or plan is None or not plan.steps or whole.is_from_before:
         return []
     before = {
         (each["dish"], each["step"]): datetime.fromisoformat(each["start"])

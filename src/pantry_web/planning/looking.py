@@ -14,7 +14,7 @@ from pantry_web.kitchens.access import kitchen_of
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.ledger.noted import noted_before
 from pantry_web.planning.outlook import FeastOutlook, Outlook
-from pantry_web.planning.solving import found_already
+from pantry_web.planning.solving import found_already, plan_roughly
 from pantry_web.planning.surroundings import surroundings_of
 
 
@@ -68,6 +68,17 @@ def outlook_alone(dish: Dish, kitchen: Kitchen, now: datetime) -> Outlook:
     whole = FeastOutlook(dish.feast, surroundings_of(kitchen, now), looks=True)
     whole.dishes.append(_outlook(dish, whole, list(dish.events.all())))
     return whole.dishes[0]
+
+
+def plan_at_once(feast: Feast, kitchen: Kitchen, now: datetime) -> None:
+    """Plan a feast that was changed, so that the page that comes next has its hours.
+
+    A large one is planned roughly, and worked out beside the pages.
+    """
+    whole = feast_outlook(feast, kitchen, now)
+    work = whole.solving
+    if work is not None and whole.solution is None:
+        plan_roughly(whole.asked, work)
 
 
 def feast_outlook_of(request: HttpRequest, feast_id: int) -> FeastOutlook:

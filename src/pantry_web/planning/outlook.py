@@ -23,6 +23,7 @@ from pantry_web.planning.solving import (
     Solved,
     kept_starts,
     known,
+    plan_before,
     solved,
 )
 from pantry_web.planning.surroundings import Surroundings
@@ -250,7 +251,8 @@ class FeastOutlook:
         """The `dish` document of each dish, with its times and what happened."""
         return {
             each.key: with_plan(
-                self.unplanned_documents[each.key], each.plan.steps if each.plan else ()
+                self.unplanned_documents[each.key],
+                each.plan.steps if each.plan and not self.is_from_before else (),
             )
             for each in self.dishes
         }
@@ -326,14 +328,23 @@ class FeastOutlook:
     @property
     def solving(self) -> Work | None:
         """The plan while it is being worked out."""
-        found = self.solution
-        return found if isinstance(found, Work) else None
+        return self._answered if isinstance(self._answered, Work) else None
+
+    @property
+    def is_from_before(self) -> bool:
+        """Whether the plan is the one from before what changed last."""
+        return self.solution is not self._answered
 
     @cached_property
     def asked(self) -> Asked:
         """What is asked of the plan."""
         keep = kept_starts(self.feast) if self.is_begun or self.is_arranged else {}
-        return Asked(*self.plan_documents, keep)
+        return Asked(*self.plan_documents, keep, self._about)
+
+    @property
+    def _about(self) -> str:
+        """The name of the feast in the queue."""
+        return f"plan-{self.feast.pk}"
 
     @cached_property
     def plan_documents(self) -> tuple[Document, Document]:
@@ -350,8 +361,34 @@ class FeastOutlook:
         return bool(self.planned_dishes)
 
     @cached_property
-    def solution(self) -> Solved | Work | None:
-        """Solved when first asked for."""
+    def solution(self) -> Solved | None:
+        """The plan; while it is worked out again, the one from before what changed last.
+
+        None when nothing lies ahead, or there was never one.
+        """
+        if isinstance(self._answered, Solved) or not self.is_ahead:
+            return self._answered if isinstance(self._answered, Solved) else None
+        before = plan_before(self.kitchen, self._about)
+        return None if before is None else Solved(self._as_it_went(before))
+
+    def _as_it_went(self, before: Plan) -> Plan:
+        """A plan from before with what has happened since; of steps that are there no longer."""
+        steps = tuple(
+            replace(
+                planned,
+                start=(fact and fact.started_at) or planned.start,
+                end=(fact and fact.ended_at) or planned.end,
+            )
+            for view in self.dishes
+            for planned in before.steps
+            if planned.dish == view.key and view.step(planned.step) is not None
+            for fact in [view.state.facts.get(planned.step)]
+        )
+        return replace(before, steps=steps)
+
+    @cached_property
+    def _answered(self) -> Solved | Work | None:
+        """What was worked out, or is being worked out: asked for when first looked at."""
         if not self.is_ahead:
             return None
         if self.looks:

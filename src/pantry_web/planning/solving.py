@@ -37,11 +37,15 @@ Tell = Callable[[float, float], None]
 
 @dataclass(frozen=True)
 class Asked:
-    """What is asked for: the plan, the same with holding allowed, and the starts to be kept."""
+    """What is asked for: the plan, the same with holding allowed, and the starts to be kept.
+
+    `about` names the feast in the queue.
+    """
 
     document: Document
     held: Document
     keep: Starts = field(default_factory=dict)
+    about: str = ""
 
     @cached_property
     def key(self) -> str:
@@ -106,15 +110,17 @@ def solved(
         answer = _answer_of(kept)
         if _still_holds(answer, asked.document, now):
             return answer
-        queue.forget(kept)
+        queue.set_aside(kept)
     if not behind and _open_steps(asked.document) <= QUICK_STEPS:
         answer = solve(asked)
         data = _SOLVED.written(answer)
-        write_if_free(lambda: queue.keep_answer(kitchen, asked.key, asked.stored(), data))
+        write_if_free(
+            lambda: queue.keep_answer(kitchen, asked.key, asked.stored(), data, asked.about)
+        )
         return answer
     if kept is not None and found is not None and kept.state == Work.State.FAILED:
         return kept
-    work = queue.hand_over(kitchen, asked.key, asked.stored(), work_out_plan)
+    work = queue.hand_over(kitchen, asked.key, asked.stored(), work_out_plan, about=asked.about)
     return _answer_of(work) if work.answer is not None else work
 
 
@@ -123,9 +129,36 @@ def begin_with(kitchen: Kitchen, asked: Asked, plan: Plan) -> None:
     is_proven = plan.status == "optimal"
     data = _SOLVED.written(Solved(plan, is_proven=is_proven))
     if is_proven:
-        write_if_free(lambda: queue.keep_answer(kitchen, asked.key, asked.stored(), data))
+        write_if_free(
+            lambda: queue.keep_answer(kitchen, asked.key, asked.stored(), data, asked.about)
+        )
     else:
-        queue.hand_over(kitchen, asked.key, asked.stored(), work_out_plan, so_far=data)
+        queue.hand_over(
+            kitchen, asked.key, asked.stored(), work_out_plan, so_far=data, about=asked.about
+        )
+
+
+def plan_roughly(asked: Asked, work: Work) -> None:
+    """Find a plan at once for what waits to be worked out, where there is one.
+
+    Parameters: asked; work, what waits.
+    """
+    from pantry_core.plan.solve import plan  # noqa: PLC0415 - the solver takes 0.6 s to import
+
+    document = readable(asked.document)
+    if not document["dishes"]:
+        return
+    problem = resolve(PlanRequest.model_validate(document))
+    rough = plan(problem, wants_stop=lambda: True, keep=asked.keep)
+    if rough.steps:
+        queue.answer_so_far(work, _SOLVED.written(Solved(rough, is_proven=False)))
+
+
+def plan_before(kitchen: Kitchen, about: str) -> Plan | None:
+    """The last plan of a feast, whatever changed since; None where there was none."""
+    work = queue.last_answer(kitchen, about)
+    plan = None if work is None else _answer_of(work).plan
+    return plan if plan is not None and plan.steps else None
 
 
 def known(kitchen: Kitchen, asked: Asked) -> Solved | None:

@@ -1,16 +1,15 @@
 """What is due over all feasts, by now, later today, tomorrow and this week."""
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from typing import Literal
 from zoneinfo import ZoneInfo
 
 from pantry_core.routes.steps import SHOPPING
-from pantry_web.planning.hands import Task, asked_before, feast_tasks
+from pantry_web.planning.hands import Task, feast_tasks
 from pantry_web.planning.happenings import Happening, happenings
 from pantry_web.planning.outlook import FeastOutlook, Outlook
-from pantry_web.planning.solving import kept_starts
 
 SOON = timedelta(minutes=30)
 """What is due within this is due now (common practice: nobody counts finer before the last day)."""
@@ -25,11 +24,10 @@ When = Literal["now", "today", "tomorrow", "week", "planning", "unplanned"]
 
 @dataclass(frozen=True, slots=True)
 class Entry:
-    """A thing to do for a dish; its hour is from the plan before where the plan is reworked."""
+    """A thing to do for a dish."""
 
     view: Outlook
     task: Task
-    is_from_before: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,7 +43,7 @@ class Visit:
 
     @property
     def is_being_planned(self) -> bool:
-        """Whether its hour is being worked out, and none is known from before."""
+        """Whether its hour is being worked out, and the plan before has none."""
         return self.at is None and self.entries[0].view.whole.solving is not None
 
     @property
@@ -77,8 +75,7 @@ class Visit:
         """The same, in this process, for all that its line on the list is made of."""
         return hash(
             tuple(
-                (each.task, each.is_from_before, each.view.key, each.view.dish.name,
-                 each.view.dish.hue)
+                (each.task, each.view.key, each.view.dish.name, each.view.dish.hue)
                 for each in self.entries
             )
         )  # fmt: skip
@@ -156,22 +153,8 @@ def agenda(wholes: Sequence[FeastOutlook], now: datetime, zone: ZoneInfo) -> Age
 def _entries(whole: FeastOutlook) -> Iterator[Entry]:
     """What is left of a feast; without an hour only what comes next can stand on a list."""
     for view, task in feast_tasks(whole):
-        if task.at is not None:
+        if task.at is not None or task.can_tick or task.withheld:
             yield Entry(view, task)
-        elif task.can_tick or task.withheld:
-            at = _from_before(view, task)
-            if at is None:
-                yield Entry(view, task)
-                continue
-            question = task.question or asked_before(view, task.title, at)
-            yield Entry(view, replace(task, at=at, question=question), is_from_before=True)
-
-
-def _from_before(view: Outlook, task: Task) -> datetime | None:
-    """When it was to be by the plan that is being reworked."""
-    if view.whole.solving is None:
-        return None
-    return kept_starts(view.dish.feast).get((view.key, task.key))
 
 
 def _visits(entries: Sequence[Entry]) -> Iterator[Visit]:

@@ -20,7 +20,7 @@ from pantry_web.feasts.models import Feast, WeighSheet
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.planning.answers import Broken, work_out
-from pantry_web.planning.looking import outlook, piece_outlook_of
+from pantry_web.planning.looking import outlook, piece_outlook_of, plan_at_once
 from pantry_web.planning.outlook import Outlook
 from pantry_web.planning.recipes.change import last_change
 from pantry_web.presses.once import once
@@ -47,6 +47,7 @@ def new_dish(request: HttpRequest, feast_id: int) -> HttpResponse:
         except Refused as refused:
             form.add_error("name", str(refused))
         else:
+            plan_at_once(feast, kitchen, clock.now(kitchen))
             return redirect("weigh-up", dish.pk)
     return _page(request, feast, form, house, None)
 
