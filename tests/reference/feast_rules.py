@@ -142,6 +142,17 @@ def _room(document, stays, need):
             load = sum(each[0].get("uses", 1) for each in inside)
             facts = sum(each[0].get("uses", 1) for each in inside if not each[3])
             need(load <= max(room, facts) + 1e-6, f"room in {place}")
+            within = holds.get("shares_within_c", 25) if isinstance(holds, dict) else 25
+            open_c, facts_c = (
+                [each[0]["heat_c"] for each in inside if each[3] is is_open and _heat(each[0])]
+                for is_open in (True, False)
+            )
+            apart = [abs(a - b) for a in open_c for b in (*open_c, *facts_c)]
+            need(max(apart, default=0) <= within, f"temperatures in {place}")
+
+
+def _heat(step):
+    return step.get("heat_c") is not None and step.get("uses", 1) > 0
 
 
 def _cooks(document, work, need):
@@ -253,6 +264,11 @@ WORK_WEEKS = (
 def with_hours(dice, document):
     """The same feast with a shop, hours of work, trips, dishes that wait, and some lateness."""
     dishes = copy.deepcopy(document["dishes"])
+    ovens = [step for dish in dishes for step in dish["steps"] if step["place"] == "oven"]
+    for step in ovens:
+        step["heat_c"] = dice.choice([None, 120, 160, 180, 200, 220])
+        longer = {name: 1.2 * step[name] for name in ("min_h", "prefer_h", "max_h")}
+        step["heats"] = [{"heat_c": 170, **longer}]
     for n, dish in enumerate(dishes):
         dish["late_max_min"] = dice.choice([0, 15, 40])
         first = dish["steps"][0]

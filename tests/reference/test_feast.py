@@ -55,9 +55,11 @@ def _keep_every_rule(dice, documents):
 
 
 WORDS = {
-    "serve_at": ("Eat on",), "cooks": ("pair of hands",), "places": ("Make room",),
+    "serve_at": ("Eat on",), "cooks": ("Get a second cook", "Get one more cook"),
+    "places": ("Make room",),
     "day": ("Get up at", "Stay up until", "Work from", "Work until"), "away": ("Be at home",),
-    "dishes": ("Serve ", "Leave out", "Unlock", "Mind how long it keeps", "without waiting"),
+    "dishes": ("Serve ", "Leave out", "Unlock", "Mind how long it keeps", "without waiting",
+               "°C instead of"),
     "open": ("Find a shop",),
 }  # fmt: skip
 

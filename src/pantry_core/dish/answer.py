@@ -28,7 +28,7 @@ class DishStep:
     `after` are steps of other dishes that it waits for. At the heat `medium` is what it is in,
     `medium_c` how hot that is [°C], `covered` under a lid; from it on the piece has `form`,
     `count` and `thickness_mm` [mm]. `with_piece`: whether the piece itself is there, and not only
-    its brine.
+    its brine. `heat_c` is the temperature by which it shares its place with others [°C].
     """
 
     id: str
@@ -55,6 +55,12 @@ class DishStep:
     count: int | None = None
     thickness_mm: float | None = None
     with_piece: bool = True
+    heat_c: float | None = field(init=False, default=None)
+
+    def __post_init__(self) -> None:
+        """Another dish shares an oven with it by its temperature."""
+        if self.place == "oven":
+            object.__setattr__(self, "heat_c", self.medium_c)
 
 
 REMINDERS = frozenset((

@@ -159,7 +159,8 @@ def plan_document(raw: object) -> Answer:
         for dish in request.dishes
         for step in dish.steps
     }
-    for plan in (told, *(remedy["plan"] for remedy in told["remedies"])):
+    inner = [remedy["plan"] for remedy in told["remedies"]]
+    for plan in (told, *inner, *([told["plan"]] if told["plan"] else [])):
         for step in plan["steps"]:
             step.update(words[step["dish"], step["step"]])
     return told

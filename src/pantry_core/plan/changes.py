@@ -96,6 +96,16 @@ class KeepLonger:
 
 
 @dataclass(frozen=True, slots=True)
+class TakeHeat:
+    """A step at another of the temperatures that it can take [°C], with its window there."""
+
+    dish: str
+    step: str
+    heat_c: float
+    kind: Literal["heat"] = "heat"
+
+
+@dataclass(frozen=True, slots=True)
 class WaitForNone:
     """A step begins without waiting for other dishes."""
 
@@ -131,6 +141,7 @@ Change = Annotated[
     | WorkHours
     | OpenHours
     | KeepLonger
+    | TakeHeat
     | WaitForNone
     | ServeAt
     | LeaveOut,
@@ -162,6 +173,8 @@ def _apply(document: Document, change: Change) -> None:
             _step(document, dish, step)["locked_start"] = at
         case KeepLonger(dish, step, max_h):
             _step(document, dish, step)["max_h"] = max_h
+        case TakeHeat(dish, step, heat_c):
+            _take_heat(_step(document, dish, step), heat_c)
         case WaitForNone(dish, step):
             _step(document, dish, step).pop("after", None)
         case ServeAt(at, dish):
@@ -198,6 +211,13 @@ def _apply_to_the_house(
             hours = {"dates": [day], "from": begins, "to": ends}
             opening["hours"] = [*(opening.get("hours") or []), hours]
             opening["closed"] = [e for e in opening.get("closed") or [] if e != day]
+
+
+def _take_heat(step: Document, heat_c: float) -> None:
+    """Set the temperature of a step, and its window by it."""
+    other = next(each for each in step["heats"] if each["heat_c"] == heat_c)
+    step |= {"heat_c": heat_c, "min_h": other["min_h"]}
+    step |= {name: other.get(name) for name in ("prefer_h", "max_h")}
 
 
 def _leave_out(document: Document, dish_id: str) -> None:

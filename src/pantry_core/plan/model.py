@@ -36,12 +36,16 @@ def build(
     *,
     is_kept: bool,
     movable: Container[int] = (),
+    can_leave_out: bool = False,
+    can_get_help: bool = False,
 ) -> Model:
     """The model of a problem up to a horizon, which may lie after the hour of serving.
 
     Parameters: problem; hours, from now to the horizon; horizon, an instant; is_kept, whether every
     rule holds: then windows are cut to what can be reached, else each rule hangs on its literal;
-    movable, indices of dishes whose hour is looked for: their hours of work are left to others.
+    movable, indices of dishes whose hour is looked for: their hours of work are left to others;
+    can_leave_out, whether the dishes may be left out, can_get_help, whether there may be more work
+    at once than there are cooks: the model knows of both.
     Returns: the model, without objective.
     """
     grid = Grid(problem.serve_at)
@@ -52,6 +56,8 @@ def build(
             continue
         each = _dish(problem, index, dish, grid)
         model.dishes.append(each)
+        if can_leave_out:
+            model.presence[index] = model.cp.new_bool_var(f"present-{index}")
         allowed = [
             Allowed(grid, hours, each, i, is_movable=index in movable)
             for i in range(len(dish.pending))
@@ -61,8 +67,11 @@ def build(
         else:
             _reaching(model, each, first, last, allowed)
     waits_for(model, problem)
-    share_out(model, problem)
-    if is_kept:
+    share_out(model, problem, can_get_help=can_get_help)
+    if can_leave_out:
+        for (dish_index, _, _), literal in model.groups.items():
+            model.cp.add(literal == model.presence[dish_index])
+    elif is_kept:
         model.cp.add_bool_and(list(model.groups.values()))
     return model
 

@@ -15,6 +15,7 @@ from pantry_core.plan.changes import (
     OpenHours,
     ServeAt,
     StayHome,
+    TakeHeat,
     Unlock,
     WaitForNone,
     WorkHours,
@@ -26,7 +27,7 @@ from pantry_core.plan.reasons import clock_of, reach_of, span
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Why
 from pantry_core.plan.solve import is_possible
-from pantry_core.quantities import Clock, Days, Hours, Moment, Number
+from pantry_core.quantities import Celsius, Clock, Days, Hours, Moment, Number
 from pantry_core.text import listed, say
 
 EFFORT = 0.3
@@ -110,6 +111,24 @@ def offers(document: Document, problem: Problem, why: tuple[Why, ...]) -> Iterat
 
 def _none(document: Document, problem: Problem, why: Why) -> Iterator[Offer]:
     yield from ()
+
+
+def _other_heats(document: Document, problem: Problem, why: Why) -> Iterator[Offer]:
+    """The step at another temperature that it can take, the nearest first."""
+    dish, step = _asked(problem, why)
+    own = step.heat_c
+    if own is None:
+        return
+    for other in sorted(step.heats, key=lambda each: abs(each.heat_c - own)):
+        text = say(
+            "{step} of {dish} at {heat} instead of {own}: {hours}.",
+            step=step.name,
+            dish=dish.name,
+            heat=Celsius(other.heat_c, 0),
+            own=Celsius(own, 0),
+            hours=span(timedelta(hours=other.prefer_h or other.min_h)),
+        )
+        yield offer(document, text, TakeHeat(dish.id, step.id, other.heat_c))
 
 
 def _unlocked(document: Document, problem: Problem, why: Why) -> Iterator[Offer]:
@@ -363,6 +382,6 @@ def _moved(moment: datetime, asked: datetime) -> str:
     return say("{span} earlier", span=span(length))
 
 
-_BY_STEP = {"locked": _unlocked, "shut": _bought_earlier}
+_BY_STEP = {"locked": _unlocked, "shut": _bought_earlier, "place-full": _other_heats}
 _BY_STEP_LATER = {"shut": _opened, "after": _without_waiting}
 """What helps against a reason, before and after what helps by the house."""

@@ -10,10 +10,13 @@ from pantry_core.plan.grid import SLOT_S, Grid
 from pantry_core.plan.problem import Dish
 
 Rule = Literal[
-    "too-late", "not-yet", "place-full", "asleep", "away", "work", "shut", "hands-full", "locked",
-    "after",
+    "too-late", "not-yet", "place-full", "heat", "asleep", "away", "work", "shut", "hands-full",
+    "locked", "after",
 ]  # fmt: skip
-"""Kinds of constraint that can be named; "not-yet": what has begun would be done too soon."""
+"""Kinds of constraint that can be named.
+
+"not-yet": what has begun would be done too soon; "heat": a place has another temperature.
+"""
 
 Group = tuple[int, int, Rule]
 """A named constraint: index of the dish, of its pending step, and its kind."""
@@ -67,7 +70,9 @@ class DishModel:
 class Model:
     """All dishes, and a literal for each group of constraints.
 
-    `joining` are, for each step of a trip, whether it goes along with another one.
+    `joining` are, for each step of a trip, whether it goes along with another one. `presence` is
+    whether a dish is there at all, by its index, where it may be left out; `help` are the pairs of
+    hands that are lacking, by slot, where they may lack.
     """
 
     grid: Grid
@@ -75,6 +80,8 @@ class Model:
     dishes: list[DishModel]
     groups: dict[Group, cp_model.IntVar] = field(default_factory=dict)
     joining: list[cp_model.IntVar] = field(default_factory=list)
+    presence: dict[int, cp_model.IntVar] = field(default_factory=dict)
+    help: dict[int, list[cp_model.IntVar]] = field(default_factory=dict)
 
     def group(self, dish: int, step: int, rule: Rule) -> cp_model.IntVar:
         """The literal of a named group, made on first use."""

@@ -2,16 +2,19 @@
 
 from dataclasses import dataclass, field, replace
 from datetime import date, datetime, time, timedelta
+from typing import Final
 from zoneinfo import ZoneInfo
 
 from pantry_core.plan.circles import waiting_wrongs
 from pantry_core.plan.instants import read_hour, read_instant, read_time_of_day, read_zone
 from pantry_core.plan.request import (
+    SHARES_WITHIN_C,
     WEEKDAYS,
     DayHours,
     DishRequest,
     HouseRequest,
     Opening,
+    OtherHeat,
     Place,
     PlanRequest,
     RoomUnit,
@@ -22,6 +25,9 @@ from pantry_core.quantities import Clock, CubicFeet, Litres, Number, Quantity, Q
 from pantry_core.text import say
 
 GRID = timedelta(minutes=15)
+COOKING: Final = "cook"
+COOLING: Final = frozenset({"cool", "chill"})
+COLD_PLACES: Final = frozenset({"fridge", "freezer"})
 SHORT_WORK_S = 600
 """Up to here work needs only somebody awake."""
 
@@ -79,6 +85,10 @@ class Step:
     locked_start: datetime | None
     trip: str | None = None
     after: tuple[Wait, ...] = ()
+    heat_c: float | None = None
+    heats: tuple[OtherHeat, ...] = ()
+    ends_hot: bool | None = None
+    """Whether the piece is hot after it; None: as it was before."""
 
     @property
     def is_work(self) -> bool:
@@ -126,6 +136,11 @@ class Problem:
     open: dict[str, Open] = field(default_factory=dict)
     likes_half_hours: bool = False
     room_units: dict[str, RoomUnit] = field(default_factory=dict)
+    shares_within_c: dict[str, float] = field(default_factory=dict)
+
+    def shares_heat(self, place: str, one_c: float, other_c: float) -> bool:
+        """Whether two temperatures can be together in a place [°C]."""
+        return abs(one_c - other_c) <= self.shares_within_c.get(place, SHARES_WITHIN_C)
 
     def room(self, place: str | None, amount: float) -> Quantity:
         """How much of a place: by the unit of its room, or a bare count.
@@ -210,6 +225,11 @@ def household(request: HouseRequest) -> Problem:
             name: place.unit
             for name, place in request.places.items()
             if isinstance(place, Place) and place.unit
+        },
+        shares_within_c={
+            name: place.shares_within_c
+            for name, place in request.places.items()
+            if isinstance(place, Place)
         },
     )
 
@@ -323,7 +343,19 @@ def _step(asked: StepRequest, zone: ZoneInfo) -> Step:
             Wait(each.dish, each.step, round(each.min_h * 3600), seconds(each.max_h))
             for each in asked.after
         ),
+        heat_c=asked.heat_c,
+        heats=asked.heats,
+        ends_hot=_ends_hot(asked),
     )
+
+
+def _ends_hot(asked: StepRequest) -> bool | None:
+    """Whether the piece is hot after a step: after heat, until it is cooled in the cold."""
+    if asked.until is not None and "cold_c" in asked.until:
+        return False
+    if asked.kind in COOLING or asked.place in COLD_PLACES:
+        return False
+    return True if asked.kind == COOKING or asked.heat_c is not None else None
 
 
 def _fact_wrongs(path: str, step: Step, now: datetime) -> list[Wrong]:

@@ -8,7 +8,7 @@ from pantry_core.plan.parts import Group, Rule
 from pantry_core.plan.problem import Dish, Problem, Step, WeekHours
 from pantry_core.plan.request import WEEKDAYS
 from pantry_core.plan.result import Reason, Why
-from pantry_core.quantities import Clock, Minutes, Moment, Number
+from pantry_core.quantities import Celsius, Clock, Minutes, Moment, Number
 from pantry_core.text import joined, listed, say
 
 HOUR = timedelta(hours=1)
@@ -26,7 +26,14 @@ def reason(problem: Problem, group: Group, earliest: datetime | None) -> Why:
     dish_index, index, rule = group
     dish = problem.dishes[dish_index]
     step = dish.pending[index]
-    kind: Reason = "locked" if rule == "not-yet" else rule
+    kind: Reason
+    match rule:
+        case "not-yet":
+            kind = "locked"
+        case "heat":
+            kind = "place-full"
+        case _:
+            kind = rule
     if rule == "hands-full" and step.trip is not None:
         kind = "trip"
     text = _TEXTS[rule](problem, dish, step, earliest)
@@ -98,6 +105,15 @@ def _place_full(problem: Problem, dish: Dish, step: Step, earliest: datetime | N
         uses=problem.room(step.place, step.uses),
         place=step.place or "",
         holds=problem.room(step.place, holds or 0.0),
+    )
+
+
+def _other_heat(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
+    return say(
+        "{step} wants the {place} at {heat}, while something else has it at another temperature.",
+        step=step.name,
+        place=step.place or "",
+        heat=Celsius(step.heat_c or 0.0, 0),
     )
 
 
@@ -270,6 +286,7 @@ _TEXTS: dict[Rule, Callable[[Problem, Dish, Step, datetime | None], str]] = {
     "too-late": _too_late,
     "not-yet": _not_yet,
     "place-full": _place_full,
+    "heat": _other_heat,
     "locked": _locked,
     "asleep": _asleep,
     "away": _away,

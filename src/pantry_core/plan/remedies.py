@@ -1,9 +1,11 @@
 """What would help: changes of the asked plan that were really solved."""
 
 from collections.abc import Iterator
+from dataclasses import replace
 from typing import Any
 
 from pantry_core.plan.changes import Change, LeaveOut
+from pantry_core.plan.least_bad import least_bad
 from pantry_core.plan.offers import EFFORT, Offer, named_dishes, offer, offers, only, resolved
 from pantry_core.plan.problem import Problem, WrongPlan
 from pantry_core.plan.result import Plan, Remedy, Why
@@ -23,14 +25,20 @@ def answer(document: Document) -> Plan:
 
     Parameters: document, a sound `plan` document as JSON data.
     Returns: the plan; `remedies` of an infeasible one are whole documents that differ from this one
-    only as their text says, each with its plan.
+    only as their text says, each with its plan; its `plan` and `breaks`, where they are asked, are
+    the one that breaks least and what it breaks.
     Raises: pydantic.ValidationError and WrongPlan for a document that is not sound.
     """
     problem = resolved(document)
     found = plan(problem)
     if found.status != "infeasible":
         return found
-    return _with(found, tuple(remedies(document, problem, found)))
+    offered = tuple(remedies(document, problem, found))
+    bad = least_bad(problem) if document.get("least_bad") else None
+    return replace(
+        found, remedies=offered,
+        plan=bad.plan if bad else None, breaks=bad.breaks if bad else (),
+    )  # fmt: skip
 
 
 def remedies(document: Document, problem: Problem, found: Plan) -> Iterator[Remedy]:
@@ -53,12 +61,6 @@ def remedies(document: Document, problem: Problem, found: Plan) -> Iterator[Reme
         if solved is not None:
             yield solved
             return
-
-
-def _with(found: Plan, offered: tuple[Remedy, ...]) -> Plan:
-    return Plan(
-        status=found.status, earliest_serve=found.earliest_serve, why=found.why, remedies=offered
-    )
 
 
 def _solved(change: Offer) -> Remedy | None:

@@ -12,6 +12,10 @@ from pantry_core.text import either, say
 MOST_DISHES = 40
 MOST_HOURS = 40
 """Entries of a week's hours."""
+MOST_HEATS = 10
+"""Other temperatures that a step can take."""
+SHARES_WITHIN_C = 25.0
+"""Dishes share an oven whose temperatures differ by no more (common practice)."""
 MOST_AFTER = 10
 """Steps that one step can wait for."""
 ENDS = ("inside_c", "tender", "look", "cold_c")
@@ -92,6 +96,23 @@ class After(Document):
         return in_order(max_h, info)
 
 
+HeatC = Annotated[float, Field(ge=-40, le=600)]
+
+
+class OtherHeat(Document):
+    """Another temperature that a step can take [°C], with its window there [h]."""
+
+    heat_c: HeatC
+    min_h: Hours
+    prefer_h: Hours | None = None
+    max_h: Hours | None = None
+
+    @field_validator("max_h")
+    @classmethod
+    def _after_min(cls, max_h: float | None, info: ValidationInfo) -> float | None:
+        return in_order(max_h, info)
+
+
 class StepRequest(Document):
     """One step of a dish: windows [h], hands [min], and what has happened of it so far."""
 
@@ -112,12 +133,14 @@ class StepRequest(Document):
     locked_start: str | None = None
     trip: Name | None = None
     after: Annotated[tuple[After, ...], Field(strict=False, max_length=MOST_AFTER)] = ()
+    heat_c: HeatC | None = None
+    heats: Annotated[tuple[OtherHeat, ...], Field(strict=False, max_length=MOST_HEATS)] = ()
     title: Annotated[str, Field(max_length=200)] | None = None
     text: Annotated[str, Field(max_length=1000)] | None = None
     tend: Annotated[str, Field(max_length=1000)] | None = None
     until: dict[str, float | bool] | None = None
     medium: MediumName | None = None
-    medium_c: Annotated[float, Field(ge=-40, le=600)] | None = None
+    medium_c: HeatC | None = None
     covered: bool = False
     form: Annotated[str, Field(max_length=20)] | None = None
     count: Annotated[int, Field(ge=1, le=500)] | None = None
@@ -165,11 +188,13 @@ RoomUnit = Literal["l", "qt", "cu ft"]
 class Place(Document):
     """What a place holds at once, None: any amount; with `unit` its capacity is in litres [l].
 
-    The unit is the one in which sentences say it.
+    The unit is the one in which sentences say it. Steps that lie in it together and have a
+    temperature differ in it by at most `shares_within_c` [°C].
     """
 
     capacity: Capacity | None
     unit: RoomUnit | None = None
+    shares_within_c: Annotated[float, Field(ge=0, le=600)] = SHARES_WITHIN_C
 
 
 class HouseRequest(Document):
@@ -191,7 +216,12 @@ class HouseRequest(Document):
 
 
 class PlanRequest(HouseRequest):
-    """A feast: the present moment, its hour, the house and its dishes."""
+    """A feast: the present moment, its hour, the house and its dishes.
+
+    `least_bad` asks for the plan that breaks least where there is none.
+    """
+
+    least_bad: bool = False
 
     dishes: Annotated[
         tuple[DishRequest, ...], Field(strict=False, min_length=1, max_length=MOST_DISHES)

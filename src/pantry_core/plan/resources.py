@@ -4,14 +4,17 @@ import math
 from collections import defaultdict
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from itertools import pairwise
 
 from ortools.sat.python import cp_model
 
 from pantry_core.plan.grid import SLOT_S, up
-from pantry_core.plan.parts import DishModel, Model, Rule
+from pantry_core.plan.parts import DishModel, Model, Rule, edges, pairs
 from pantry_core.plan.problem import Problem, Step
 from pantry_core.plan.trips import go_along
 
+MOST_HELP = 150
+"""Pairs of hands, over all slots, that can be lacking."""
 MILLI = 1000
 """Room in a place is counted in thousandths."""
 
@@ -68,12 +71,16 @@ def _least_slots(model: Model, use: Use) -> int:
 
 def shares(model: Model, problem: Problem) -> list[Share]:
     """What the dishes of a model share, as far as there could be too little of it."""
-    found = [*_places(model, problem), _hands(model, problem)]
+    found = [*_places(model, problem), *_heats(model, problem), _hands(model, problem)]
     return [share for share in found if share.is_scarce]
 
 
-def share_out(model: Model, problem: Problem) -> None:
-    """No place holds more than its room, and no more is done at once than there are cooks."""
+def share_out(model: Model, problem: Problem, *, can_get_help: bool = False) -> None:
+    """No place holds more than its room, and no more is done at once than there are cooks.
+
+    Parameters: model; problem; can_get_help, whether more may be done at once: the model is told of
+    the pairs of hands that are lacking in each slot.
+    """
     along = go_along(model)
     for share in shares(model, problem):
         intervals, demands = [], []
@@ -87,10 +94,69 @@ def share_out(model: Model, problem: Problem) -> None:
                 literal = _unless(model, along[use.dish, use.i], literal)
             intervals.append(_interval(model, use, literal))
             demands.append(use.demand)
-        if share.capacity == 1 and set(demands) == {1}:
+        if can_get_help and share.rule == "hands-full":
+            _with_help(model, share, intervals, demands)
+        elif share.capacity == 1 and set(demands) == {1}:
             model.cp.add_no_overlap(intervals)
         else:
             model.cp.add_cumulative(intervals, demands, share.capacity)
+
+
+def _with_help(
+    model: Model, share: Share, intervals: list[cp_model.IntervalVar], demands: list[int]
+) -> None:
+    """Let hands be lacking: what is free of the room for helpers is filled where nobody helps.
+
+    In all but the last slots in which too much could come together nobody helps, so that there are
+    at most MOST_HELP literals.
+    """
+    reaching = _most_at_once(model, share)
+    lacking = {slot: n - share.capacity for slot, n in reaching.items() if n > share.capacity}
+    most = max(lacking.values(), default=0)
+    left, nobody = MOST_HELP, list[tuple[int, int]]()
+    for slot in sorted(lacking, reverse=True):
+        can_lack = min(lacking[slot], left)
+        left -= can_lack
+        helpers = [model.cp.new_bool_var(f"help-{slot}-{n}") for n in range(can_lack)]
+        for one, other in pairwise(helpers):
+            model.cp.add_implication(other, one)
+        for helper in helpers:
+            name = f"no-{helper.name}"
+            intervals.append(model.cp.new_optional_interval_var(slot, 1, slot + 1, ~helper, name))
+            demands.append(1)
+        if most > can_lack:
+            nobody.append((slot, most - can_lack))
+        if helpers:
+            model.help[slot] = helpers
+    for first, after, demand in _stretches(sorted(nobody)):
+        name = f"nobody-{first}"
+        intervals.append(model.cp.new_fixed_size_interval_var(first, after - first, name))
+        demands.append(demand)
+    model.cp.add_cumulative(intervals, demands, share.capacity + most)
+
+
+def _stretches(slots: list[tuple[int, int]]) -> list[tuple[int, int, int]]:
+    """Slots in a row with the same demand: the first of each row and the one after its last."""
+    found: list[tuple[int, int, int]] = []
+    for slot, demand in slots:
+        if found and found[-1][1:] == (slot, demand):
+            found[-1] = (found[-1][0], slot + 1, demand)
+        else:
+            found.append((slot, slot + 1, demand))
+    return found
+
+
+def _most_at_once(model: Model, share: Share) -> dict[int, int]:
+    """How many dishes could take from something shared in each slot."""
+    reached: dict[int, set[int]] = defaultdict(set)
+    for use in share.uses:
+        each = model.dishes[use.dish]
+        for begin, end in pairs(each.bounds[use.i]):
+            longest = each.windows[use.i][1] if use.slots is None else use.slots
+            after = min(end + longest, edges(each.bounds[use.i + 1])[1])
+            for slot in range(begin, max(after, begin)):
+                reached[slot].add(use.dish)
+    return {slot: len(dishes) for slot, dishes in reached.items()}
 
 
 def _unless(
@@ -121,6 +187,32 @@ def _places(model: Model, problem: Problem) -> Iterator[Share]:
                 for use in uses
             ]
         yield Share("place-full", capacity, uses)
+
+
+def _heats(model: Model, problem: Problem) -> Iterator[Share]:
+    """Steps that want a place at temperatures too far apart: one of them at a time."""
+    for place in problem.places:
+        heated = [
+            (step.heat_c, Use(n, i, 1, is_running=_is_running(each, i)))
+            for n, each in enumerate(model.dishes)
+            for i, step in enumerate(each.dish.pending)
+            if step.place == place and step.uses > 0 and step.heat_c is not None
+        ]
+        collide = {
+            (a, b)
+            for a, (one_c, one) in enumerate(heated)
+            for b, (other_c, other) in enumerate(heated)
+            if one.dish != other.dish
+            and not (one.is_running and other.is_running)
+            and not problem.shares_heat(place, one_c, other_c)
+        }
+        while collide:
+            clique = list(min(collide))
+            for c in range(len(heated)):
+                if c not in clique and all((c, other) in collide for other in clique):
+                    clique.append(c)
+            collide -= {(a, b) for a in clique for b in clique}
+            yield Share("heat", 1, [heated[c][1] for c in clique])
 
 
 def _hands(model: Model, problem: Problem) -> Share:

@@ -87,9 +87,26 @@ class Remedy:
     changes: tuple[Change, ...] = ()
 
 
+BrokenRule = Literal["late", "early", "hands", "work", "left-out"]
+
+
+@dataclass(frozen=True, slots=True)
+class Break:
+    """What a plan breaks: a rule at a step, by how much [min], and that in words."""
+
+    dish: str
+    step: str
+    rule: BrokenRule
+    by_min: float
+    text: Sentence
+
+
 @dataclass(frozen=True, slots=True)
 class Plan:
-    """A plan, or why there is none and what would help."""
+    """A plan, or why there is none and what would help.
+
+    Where there is none, `plan` is the one that breaks least and `breaks` says what, if it is asked.
+    """
 
     status: Status
     gap: float | None = None
@@ -100,6 +117,8 @@ class Plan:
     why: tuple[Why, ...] = ()
     remedies: tuple[Remedy, ...] = ()
     notices: tuple[PlanNotice, ...] = ()
+    plan: "Plan | None" = None
+    breaks: tuple[Break, ...] = ()
     format: Literal["pantry-clock/1"] = "pantry-clock/1"
 
     def in_utc(self) -> "Plan":

@@ -1,13 +1,20 @@
 """The best plan, in the order of weight: wishes first, then start late, then few visits."""
 
 from collections.abc import Callable
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from datetime import datetime
 
 from ortools.sat.python import cp_model
 
 from pantry_core.plan.assemble import assembled
-from pantry_core.plan.deviation import Nearest, Progress, nearest
+from pantry_core.plan.deviation import (
+    WISH_LIMIT,
+    Nearest,
+    Progress,
+    deviation_s,
+    nearest,
+    wish,
+)
 from pantry_core.plan.fewest_rounds import (
     more_visits_than_needed,
     visit_moments,
@@ -15,7 +22,7 @@ from pantry_core.plan.fewest_rounds import (
 )
 from pantry_core.plan.grid import Span
 from pantry_core.plan.half_hours import starts_on_half_hours
-from pantry_core.plan.hours import hours_of
+from pantry_core.plan.hours import Hours, hours_of
 from pantry_core.plan.keep_starts import Starts, kept_as_they_were
 from pantry_core.plan.model import build, build_to, slots_of, solve
 from pantry_core.plan.parts import LONGEST, DishModel, Model, edges
@@ -38,11 +45,11 @@ class _Search:
     model: Model
     best: list[int]
     gap: float
-    values: dict[int, int] = field(default_factory=dict)
+    effort: float = 1.0
 
     def improve(self, limit: float) -> cp_model.CpSolver | None:
         """Solve for the present objective; the old solution stays when none is found."""
-        status, found = solve(self.model, hint=self.best, limit=limit)
+        status, found = solve(self.model, hint=self.best, limit=self.effort * limit)
         if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
             self.best = slots_of(self.model, found)
             if status == cp_model.FEASIBLE:
@@ -74,7 +81,6 @@ def plan(
     if not any(dish.pending for dish in problem.dishes):
         return assembled(problem, _past(problem), [], 0.0)
     hours = hours_of(problem, problem.now, problem.horizon)
-    present = hours.present
     bound = kept_as_they_were(problem, hours, keep) if keep else problem
 
     def fresh() -> Model:
@@ -85,15 +91,46 @@ def plan(
         return explain(problem)
     if not isinstance(found, Nearest):
         return Plan(status="unsettled")
-    search = _Search(fresh(), found.slots, found.gap)
+    return _by_later_wishes(problem, hours, fresh, build_to(problem), found)
+
+
+def best_of(
+    problem: Problem, hours: Hours, fresh: Callable[[], Model], first: list[int], effort: float
+) -> Plan:
+    """The best of the plans that a model allows.
+
+    Parameters: problem; hours, from now to its horizon; fresh, makes the model; first, a slot for
+    each boundary of a plan that it allows; effort, a share of the usual limits.
+    Returns: the plan. Raises: nothing.
+    """
+    model = fresh()
+    model.cp.minimize(wish(model))
+    status, solver = solve(model, hint=first, limit=effort * WISH_LIMIT)
+    is_better = status in (cp_model.OPTIMAL, cp_model.FEASIBLE)
+    slots = slots_of(model, solver) if is_better else first
+    least_s = solver.best_objective_bound if is_better else 0.0
+    nearest_found = Nearest(slots, deviation_s(model, slots), least_s)
+    return _by_later_wishes(problem, hours, fresh, fresh(), nearest_found, effort)
+
+
+def _by_later_wishes(
+    problem: Problem, hours: Hours, fresh: Callable[[], Model], free: Model, found: Nearest,
+    effort: float = 1.0,
+) -> Plan:  # fmt: skip
+    """The plan nearest to the wishes that makes the fewest trips, starts late, asks few visits.
+
+    Parameters: problem; hours; fresh, makes the model; free, one in which what is kept of an
+    earlier plan may move; found, the nearest; effort, a share of the usual limits.
+    """
+    present = hours.present
+    search = _Search(fresh(), found.slots, found.gap, effort)
     found.narrow(search.model)
     _fewest_trips(search, fresh, found)
     _start_late(search)
     _fewest_visits(search, problem, present)
     if problem.likes_half_hours:
         _half_hours(search, problem, present)
-    free = build_to(problem)
-    latest, first_latest = _latest_starts(free, search.best)
+    latest, first_latest = _latest_starts(free, search.best, effort)
     steps = _past(problem) + _pending(problem, search, latest)
     order = {dish.id: i for i, dish in enumerate(problem.dishes)}
     return assembled(
@@ -174,7 +211,7 @@ def _fewest_trips(search: _Search, fresh: Callable[[], Model], found: Nearest) -
         made = _trips_made(search)
     if made > needed:
         search.model.cp.maximize(sum(search.model.joining))
-        status, solver = solve(search.model, hint=search.best, limit=TRIP_LIMIT)
+        status, solver = solve(search.model, hint=search.best, limit=search.effort * TRIP_LIMIT)
         if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
             search.best = slots_of(search.model, solver)
             made = _trips_made(search)
@@ -193,7 +230,7 @@ def _all_at_once(search: _Search, fresh: Callable[[], Model], found: Nearest) ->
     for (n, i), *others in trips_of(model).values():
         for m, j in others:
             model.cp.add(model.dishes[m].bounds[j] == model.dishes[n].bounds[i])
-    status, solver = solve(model, hint=search.best, limit=TRIP_LIMIT)
+    status, solver = solve(model, hint=search.best, limit=search.effort * TRIP_LIMIT)
     if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         search.model, search.best = model, slots_of(model, solver)
 
@@ -223,7 +260,7 @@ def _half_hours(search: _Search, problem: Problem, present: list[Span]) -> None:
     if not wished:
         return
     search.model.cp.maximize(sum(wished))
-    status, solver = solve(search.model, hint=before, limit=HALF_LIMIT)
+    status, solver = solve(search.model, hint=before, limit=search.effort * HALF_LIMIT)
     if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         search.best = slots_of(search.model, solver)
         if len(visit_moments(problem, _pending(problem, search, {}), present)) > visits:
@@ -261,7 +298,9 @@ def _first(model: Model, firsts: list[cp_model.IntVar]) -> cp_model.IntVar:
     return first
 
 
-def _latest_starts(model: Model, best: list[int]) -> tuple[dict[tuple[int, int], int], int | None]:
+def _latest_starts(
+    model: Model, best: list[int], effort: float
+) -> tuple[dict[tuple[int, int], int], int | None]:
     """Latest slot at which each open step, and the feast, could begin, the others moving.
 
     A dish is asked for as a whole first: mostly all of its steps can be as late at once as each of
@@ -271,14 +310,14 @@ def _latest_starts(model: Model, best: list[int]) -> tuple[dict[tuple[int, int],
     reached = {(each.index, i): slot for (each, i), slot in zip(bounds, best, strict=True)}
     open_steps = [(each, i) for each in model.dishes for i in each.planned()]
     highest = {(each.index, i): _highest(each, i) for each, i in open_steps}
-    spent, first_latest = 0.0, None
+    limit, spent, first_latest = effort * SLACK_LIMIT, 0.0, None
 
     def ask(objective: cp_model.LinearExprT) -> cp_model.CpSolver | None:
         nonlocal spent
-        if spent >= SLACK_LIMIT:
+        if spent >= limit:
             return None
         model.cp.maximize(objective)
-        status, solver = solve(model, hint=best, limit=SLACK_LIMIT - spent)
+        status, solver = solve(model, hint=best, limit=limit - spent)
         spent += solver.response_proto.deterministic_time
         if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
             return None

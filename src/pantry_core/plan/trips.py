@@ -67,6 +67,8 @@ def _with(
     model.cp.add(mine.bounds[i] == others.bounds[j]).only_enforce_if(goes)
     model.cp.add(_work(mine, i) <= _work(others, j)).only_enforce_if(goes)
     model.cp.add_implication(goes, ~other_goes_along)
+    if others.index in model.presence:
+        model.cp.add_implication(goes, model.presence[others.index])
     return goes
 
 

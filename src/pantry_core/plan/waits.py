@@ -41,6 +41,9 @@ def waits_for(model: Model, problem: Problem) -> None:
         least, most = _slots(wait)
         ended = _pending_end(model, wait)
         if ended is not None:
+            waited = model.dishes[ended[0]].index
+            if waited in model.presence:
+                model.cp.add_implication(literal, model.presence[waited])
             end = model.dishes[ended[0]].bounds[ended[1]]
             _between(
                 model, each.bounds[i], literal, end + least, None if most is None else end + most

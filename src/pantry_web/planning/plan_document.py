@@ -196,6 +196,7 @@ def step_document(
         "every_h": step.every_h, "trip": step.trip,
         "after": [each.model_dump(exclude_unset=True) for each in step.after] or None,
         "place": SHOP if step.trip == SHOP else step.place,
+        "heat_c": step.heat_c,
     }  # fmt: skip
     known = {name: value for name, value in told.items() if value is not None}
     locked = datetime.fromisoformat(step.locked_start) if step.locked_start else None

@@ -4,11 +4,13 @@ from pantry_web.kitchens.models import Cook, Kitchen, Membership, Place
 from pantry_web.presses.once import once
 
 CAPACITY = {
-    "freezer": 4.0, "fridge": 60.0, "counter": 6.0, "hob": 4.0, "smoker": 1.0, "oven": 1.0,
+    "freezer": 4.0, "fridge": 60.0, "counter": 6.0, "hob": 4.0, "smoker": 1.0, "oven": 2.0,
     "fire": 1.0,
 }  # fmt: skip
-"""What fits at once into the places of an ordinary kitchen: of the fridge litres, else pieces
-(common practice)."""
+"""What fits at once into the places of an ordinary kitchen (common practice).
+
+Of the fridge litres, of the oven shelves, else pieces.
+"""
 
 
 @once()
