@@ -55,12 +55,11 @@ class DishStep:
     count: int | None = None
     thickness_mm: float | None = None
     with_piece: bool = True
-    heat_c: float | None = field(init=False, default=None)
+    heat_c: float | None = None
 
     def __post_init__(self) -> None:
         """Another dish shares an oven with it by its temperature."""
-        if self.place == "oven":
-            object.__setattr__(self, "heat_c", self.medium_c)
+        object.__setattr__(self, "heat_c", self.medium_c if self.place == "oven" else None)
 
 
 REMINDERS = frozenset((

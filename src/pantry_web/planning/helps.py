@@ -67,7 +67,7 @@ def is_needed(whole: FeastOutlook) -> bool:
     found = whole.solution
     if not isinstance(found, Solved):
         return False
-    return found.plan.status == "infeasible" or bool(found.left_out)
+    return found.plan.status == "infeasible" or bool(found.left_out or found.breaks)
 
 
 def remedies(whole: FeastOutlook) -> list[Remedy] | Work:

@@ -8,7 +8,7 @@ from functools import cached_property
 from pantry_core.dish.answer import DishNotice, DishOut, DishStep, Verdict
 from pantry_core.dish.said import DISCARD
 from pantry_core.formats.reading import Problem
-from pantry_core.plan.result import Plan, PlannedStep, Round, Why
+from pantry_core.plan.result import Break, Plan, PlannedStep, Round, Why
 from pantry_web.background.models import Work
 from pantry_web.feasts.documents import House, dish_document
 from pantry_web.feasts.models import Dish, Event, Feast, Mishap
@@ -117,6 +117,11 @@ class Outlook:
         """What stands against it alone, so that the others are planned without it."""
         found = self.whole.solution
         return found.left_out.get(self.key, ()) if isinstance(found, Solved) else ()
+
+    @property
+    def breaks(self) -> tuple[Break, ...]:
+        """What the plan breaks with this dish, where no plan keeps every rule."""
+        return tuple(each for each in self.whole.breaks if each.dish == self.key)
 
     @property
     def has_no_room(self) -> bool:
@@ -263,6 +268,11 @@ class FeastOutlook:
         return answered_anew(self.documents, self.unplanned_documents, self.unplanned_answers)
 
     @property
+    def breaks(self) -> tuple[Break, ...]:
+        """What the plan breaks, where no plan keeps every rule."""
+        return self.solution.breaks if self.solution is not None else ()
+
+    @property
     def why_not(self) -> tuple[str, ...]:
         """What stands against the plan, in few sentences."""
         found = self.solution
@@ -315,10 +325,12 @@ class FeastOutlook:
         return found
 
     @property
-    def against(self) -> dict[tuple[str, str], Why]:
-        """What stands against steps, by their dish and key."""
-        found = self.solution
-        return {(e.dish, e.step): e for e in found.against} if isinstance(found, Solved) else {}
+    def against(self) -> dict[tuple[str, str], Why | Break]:
+        """What stands against steps, or is broken with them, by their dish and key."""
+        if self.solution is None:
+            return {}
+        found: tuple[Why | Break, ...] = (*self.solution.against, *self.breaks)
+        return {(each.dish, each.step): each for each in found}
 
     @property
     def is_proven(self) -> bool:

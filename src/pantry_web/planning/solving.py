@@ -5,7 +5,7 @@ from collections.abc import Callable, Container, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 from functools import cached_property
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from django.db.models import QuerySet
 from django_tasks import task
@@ -15,7 +15,7 @@ from pantry_core.formats.reading import problem_of
 from pantry_core.plan.changes import LeaveOut, applied
 from pantry_core.plan.problem import GRID, WrongPlan, resolve
 from pantry_core.plan.request import PlanRequest
-from pantry_core.plan.result import Plan, PlannedStep, Why
+from pantry_core.plan.result import Break, Plan, PlannedStep, Why
 from pantry_core.text import Sentence
 from pantry_web.background import queue
 from pantry_web.background.answers import Answers
@@ -24,6 +24,9 @@ from pantry_web.background.patient import write_if_free
 from pantry_web.feasts.models import Feast
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.planning.answers import forget_old_answers
+
+if TYPE_CHECKING:
+    from pantry_core.plan.least_bad import LeastBad
 
 QUICK_STEPS = 24
 """Plans of so many open steps take under a second."""
@@ -74,7 +77,8 @@ class Solved:
     `left_out` says of each, by its id, what stands against it alone. `apart` is how what cannot be
     would be, each dish by itself, and `against` what stands against its steps. A plan that is not
     `proven` yet was found at once, and is still looked into beside the pages. `asked_at` is the
-    moment that it starts from.
+    moment that it starts from. Where no plan keeps every rule, it is the one that breaks least, and
+    `breaks` says what.
     """
 
     plan: Plan
@@ -84,6 +88,7 @@ class Solved:
     against: tuple[Why, ...] = ()
     is_proven: bool = True
     asked_at: datetime | None = None
+    breaks: tuple[Break, ...] = ()
 
     def in_utc(self) -> "Solved":
         """The same with its instants in UTC, which are compared far quicker than others."""
@@ -190,7 +195,7 @@ def work_out_plan(pk: int) -> None:
 def solve(
     asked: Asked, tell: Tell | None = None, wants_stop: Callable[[], bool] | None = None
 ) -> Solved:
-    """Solve; where it cannot be, with holding; else without the dishes that cannot be at all."""
+    """Solve; where it cannot be, with holding; else as the plan that breaks least."""
     found = _solved(asked, tell, wants_stop)
     return replace(found.in_utc(), asked_at=datetime.fromisoformat(asked.document["now"]))
 
@@ -216,26 +221,46 @@ def _solved(asked: Asked, tell: Tell | None, wants_stop: Callable[[], bool] | No
     all_of_them = best(document, held)
     if all_of_them.status != "infeasible":
         return Solved(all_of_them, left_out=left_out)
+    reasons, breaking = _why(document, all_of_them), _least_bad(document, held)
+    if breaking is None:
+        return Solved(all_of_them, reasons, {}, _apart(document), all_of_them.why)
+    gone = _left_out(breaking)
     against = _impossible(held)
-    left_out |= {dish: _in_few_words(held, why) for dish, why in against.items()}
-    others = without(document, left_out)
-    if others == document or not others["dishes"]:
-        return Solved(
-            all_of_them,
-            _why(document, all_of_them),
-            left_out if others["dishes"] else {},
-            _apart(document),
-            all_of_them.why,
-        )
-    rest = best(others, without(held, left_out))
-    together = () if rest.status == "infeasible" else [each["id"] for each in others["dishes"]]
-    reasons = (*(each for why in against.values() for each in why), *rest.why)
-    return Solved(rest, _why(others, rest), left_out, _apart(without(held, together)), reasons)
+    left_out |= {
+        each.dish: _in_few_words(held, against[each.dish]) if each.dish in against else (each.text,)
+        for each in gone
+    }
+    rest = [each["id"] for each in document["dishes"] if each["id"] not in left_out]
+    alone = tuple(each for dish in left_out for each in against.get(dish, ()))
+    others = tuple(each for each in breaking.breaks if each not in gone)
+    return Solved(
+        breaking.plan, reasons if others else (), left_out, _apart(without(held, rest)), alone,
+        breaks=others,
+    )  # fmt: skip
+
+
+def _least_bad(document: Document, held: Document) -> "LeastBad | None":
+    """The plan that breaks least, with holding where that puts more on the table."""
+    from pantry_core.plan.least_bad import least_bad  # noqa: PLC0415 - as the solver
+
+    found = least_bad(resolve(PlanRequest.model_validate(document)))
+    if held == document or (found is not None and not _left_out(found)):
+        return found
+    with_holding = least_bad(resolve(PlanRequest.model_validate(held)))
+    if with_holding is None or found is None:
+        return with_holding or found
+    return min(found, with_holding, key=lambda each: len(_left_out(each)))
+
+
+def _left_out(breaking: "LeastBad") -> tuple[Break, ...]:
+    return tuple(each for each in breaking.breaks if each.rule == "left-out")
 
 
 def _apart(document: Document) -> tuple[PlannedStep, ...]:
     from pantry_core.plan.apart import apart  # noqa: PLC0415 - the solver takes 0.6 s to import
 
+    if not document["dishes"]:
+        return ()
     return apart(resolve(PlanRequest.model_validate(document)))
 
 

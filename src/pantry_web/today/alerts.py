@@ -6,8 +6,10 @@ from typing import Final, Literal
 
 from pantry_web.planning.outlook import FeastOutlook, Outlook
 
-Kind = Literal["discarded", "stopped", "left-out", "impossible"]
-ORDER: Final[tuple[Kind, ...]] = ("discarded", "stopped", "left-out", "impossible")
+Kind = Literal["discarded", "stopped", "left-out", "impossible", "breaks"]
+ORDER: Final[tuple[Kind, ...]] = (
+    "discarded", "stopped", "left-out", "impossible", "breaks",
+)  # fmt: skip
 """What can hurt comes before what is late."""
 
 
@@ -32,3 +34,5 @@ def _alerts(wholes: Sequence[FeastOutlook]) -> Iterator[Alert]:
         yield from (Alert("left-out", whole, view) for view in whole.left_out)
         if not whole.left_out and whole.plan is not None and whole.plan.status == "infeasible":
             yield Alert("impossible", whole)
+        if whole.breaks:
+            yield Alert("breaks", whole)
