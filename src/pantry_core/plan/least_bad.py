@@ -117,6 +117,8 @@ def _planned(
         return narrowed
 
     best = best_of(rest, free, bound, slots, EFFORT)
+    # What is late stands among the breaks.
+    best = replace(best, notices=tuple(each for each in best.notices if each.code != "late"))
     if not is_proven:
         best = replace(best, status="feasible", gap=best.gap or 1.0)
     return LeastBad(best, tuple(breaks_of(problem, rest, best, left_out)))
