@@ -13,7 +13,7 @@ from pantry_core.mixes.request import (
     MOST_SUGAR_PCT,
     MOST_WATER_G,
 )
-from pantry_core.routes.customs import CUSTOMS
+from pantry_core.routes.customs import CUSTOMS, Custom
 from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.heats import HEATS
 from pantry_core.routes.ways import WAYS
@@ -40,6 +40,15 @@ PURPOSES = [
     ("through", _("It salts through")),
 ]
 MOST_PPM, MOST_H, MOST_THICKNESS_MM = 1000.0, 24.0 * 365, 400.0
+
+
+class CustomField(forms.ChoiceField):
+    """One side of what cooks disagree about; what each side costs stands with it."""
+
+    def __init__(self, custom: Custom) -> None:
+        self.sides = custom.choices
+        choices = [(side.id, side.name) for side in custom.choices]
+        super().__init__(choices=choices, label=custom.name, required=False)
 
 
 class DishForm(KitchenForm):
@@ -94,11 +103,7 @@ class DishForm(KitchenForm):
         if isinstance(vessel, forms.ModelChoiceField):
             vessel.queryset = vessels
         for custom in CUSTOMS:
-            self.fields[custom.id] = forms.ChoiceField(
-                choices=[(side.id, side.name) for side in custom.choices],
-                label=custom.name,
-                required=False,
-            )
+            self.fields[custom.id] = CustomField(custom)
 
     @property
     def switches(self) -> list[Any]:

@@ -15,12 +15,9 @@ from pantry_core.dish.work import Worked, worked
 from pantry_core.errors import OutOfRange
 from pantry_core.formats.reading import problem_of
 from pantry_core.measures.said import span
-from pantry_core.meat import NEVER_CURED
 from pantry_core.quantities import Percent
-from pantry_core.routes.customs import CUSTOMS
 from pantry_core.routes.cuts import CUTS, Cut
 from pantry_core.routes.servings import Servings, servings
-from pantry_core.routes.suits import custom_suits
 from pantry_core.routes.ways import WAYS
 from pantry_core.text import joined, say
 from pantry_web.feasts.choices import NO_METHOD, method_name, way_of
@@ -58,6 +55,12 @@ class Offer:
     fits: bool
 
     @property
+    def gives_up(self) -> str:
+        """What it costs to do it so."""
+        way = way_of(self.id)
+        return "" if way is None else way.gives_up
+
+    @property
     def takes(self) -> str:
         """Which fields belong to it."""
         way = way_of(self.id)
@@ -84,8 +87,7 @@ def live_answer(
         "in_vessel": None, "notices": (), "suggested": (), "wrong": (),
         "servings": _servings(cut, feast, house) if cut else None,
         "is_own_loss": house.trimmed_left != 1.0 or house.cooked_left != 1.0,
-        "customs": (), "mix": None,
-        "is_ever_cured": cut is None or cut.kind not in NEVER_CURED,
+        "mix": None,
         "offers": _offers(piece, form, house, feast, now),
         "heats": heats_of(form),
         "is_more_said_of_piece": _is_told(piece),
@@ -129,11 +131,6 @@ def _shown(
     shown: dict[str, object] = {
         "notices": out.notices, "out": out, "cooked": found.heat,
         "is_tender": any(each.until == {"tender": True} for each in out.steps),
-        "customs": [
-            each
-            for each in CUSTOMS
-            if custom_suits(each, found.settled.piece.cut, found.settled.way, found.heat)
-        ],
         "sheet": live_sheet(found, house, left_h),
         "suggested": _suggested(found, form, feast.kitchen.units),
         "mix": mix,

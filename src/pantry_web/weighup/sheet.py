@@ -47,7 +47,6 @@ class Sheet:
     spices: Sequence[object] = ()
     least_h: float | None = None
     left_h: float | None = None
-    gives_up: str = ""
     how_counted: str = ""
     lift_h: float | None = None
     boned_g: float | None = None
@@ -79,7 +78,6 @@ def live_sheet(found: Worked, house: House, left_h: float | None) -> Sheet | Non
         spices=found.asked.cure.spices,
         least_h=found.route.least_h,
         left_h=left_h,
-        gives_up=way.gives_up,
     )
 
 
@@ -133,7 +131,6 @@ def _sheet(
     times: Bars | None = None,
     least_h: float | None = None,
     left_h: float | None = None,
-    gives_up: str = "",
 ) -> Sheet:
     is_wet = request.is_brine or request.is_needle_alone
     limits = limits_for(request.profile, request.meat, is_brine=is_wet)
@@ -156,7 +153,6 @@ def _sheet(
         spices=spices,
         least_h=least_h,
         left_h=left_h,
-        gives_up=gives_up,
         how_counted=counted,
         lift_h=_lift_h(request, result),
         boned_g=request.meat.salted_g if request.meat.bone_share > 0 else None,
