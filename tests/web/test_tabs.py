@@ -48,14 +48,33 @@ def test_every_page_has_the_tabs_and_each_kind_its_parts(cook, feast, gammon):
         assert page.count("<h1") == 1, path
 
 
-def test_each_notice_stands_once_on_a_page(cook, feast, roast):
-    """A stop, a caution or a reminder of a dish is said in one place of each of its pages."""
+NOTICE = re.compile(
+    r'data-dish="(\d+)"|data-notice="([^"]*)" data-level="[^"]*" data-step="([^"]*)"'
+)
+
+
+def notices_of(page):
+    """The notices on a page: the dish that they are of, their code and step."""
+    dish = ""
+    for of, code, step in NOTICE.findall(page):
+        dish = of or dish
+        if code:
+            yield dish, code, step
+
+
+def test_each_notice_stands_once_on_a_page(cook, feast, gammon, roast):
+    """A stop, a caution or a reminder of a dish is said in one place of each page."""
     _, dish, _typed = roast
-    paths = [f"/dishes/{dish.pk}/{name}/" for name in OF_A_DISH]
+    paths = [f"/dishes/{dish.pk}/{name}/" for name in (*OF_A_DISH, "passage")]
+    paths += [f"/feasts/{feast.pk}/{name}" for name in OF_A_FEAST]
+    paths += ["/", "/feasts/", "/shopping/", "/fire/", *OF_THE_KITCHEN]
+    counts = {}
     for path in paths:
-        page = cook.get(path).content.decode()
-        said = re.findall(r'data-notice="([^"]*)" data-level="[^"]*" data-step="([^"]*)"', page)
+        said = list(notices_of(cook.get(path).content.decode()))
         assert len(said) == len(set(said)), path
+        counts[path] = len(said)
+    assert counts["/feasts/"] > 2
+    assert counts[f"/dishes/{dish.pk}/mix/"] > 2
 
 
 def test_the_fire_stands_beside_the_tabs_while_something_is_hot(cook, quince, gammon):
