@@ -144,6 +144,19 @@ def test_without_the_server_nothing_moves_and_it_says_so(signed_in):
     assert starts(page) == before
 
 
+def test_the_picture_is_one_stop_of_the_keyboard(signed_in):
+    page = signed_in
+    opened(page)
+    stops = "document.querySelectorAll('svg.passage a.ribbon[tabindex=\"0\"]').length"
+    assert page.evaluate(stops) == 1
+    duck(page).focus()
+    page.keyboard.press("ArrowDown")
+    assert page.evaluate(stops) == 1
+    assert page.evaluate("document.activeElement.getAttribute('tabindex')") == "0"
+    page.keyboard.press("Tab")
+    assert not page.evaluate("document.activeElement.matches('a.ribbon')")
+
+
 def test_the_slider_shows_a_day_and_it_prints_on_two_pages(signed_in):
     page = signed_in
     opened(page)

@@ -108,6 +108,7 @@
     if (!fresh) { location.reload(); return; }
     page().replaceWith(fresh);
     window.htmx.process(fresh);
+    stopAtNext();
     history.replaceState(null, "", answer.redirected ? answer.url : location.href);
     const told = fresh.querySelector(".moved, [role=alert]");
     say(told?.textContent.replace(/\s+/g, " ").trim() ?? "");
@@ -188,6 +189,19 @@
     send(form.getAttribute("action"), fields, `${dish}.${step}`);
   });
   document.addEventListener("change", (event) => { if (event.target.id === "span") event.target.form.requestSubmit(); });
+
+  // The picture is one stop of the Tab key: the ribbon that was pressed last, at first the next one.
+  const stopAt = (ribbon) => {
+    for (const each of ribbon.closest("svg").querySelectorAll("a.ribbon")) each.setAttribute("tabindex", each === ribbon ? "0" : "-1");
+  };
+  const stopAtNext = () => {
+    for (const picture of document.querySelectorAll("svg.passage")) {
+      const next = picture.querySelector("a.ribbon.running") ?? picture.querySelector("a.ribbon.ahead") ?? picture.querySelector("a.ribbon");
+      if (next) stopAt(next);
+    }
+  };
+  document.addEventListener("focusin", (event) => { if (event.target.matches?.("a.ribbon")) stopAt(event.target); });
+  stopAtNext();
 
   // The keys: by time and by dish; with Shift a step is moved.
   const beside = (ribbon, key) => {
