@@ -299,7 +299,9 @@ def _impossible(document: Document) -> dict[str, tuple[Why, ...]]:
 
     told = {}
     for dish in document["dishes"] if len(document["dishes"]) > 1 else ():
-        problem = resolve(PlanRequest.model_validate(_alone(document, dish["id"])))
+        alone = _alone(document, dish["id"])
+        del alone["dishes"][0]["name"]  # what is said of it stands under its name
+        problem = resolve(PlanRequest.model_validate(alone))
         if not is_possible(problem):
             told[dish["id"]] = explain(problem).why
     return told
