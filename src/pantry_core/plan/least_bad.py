@@ -39,7 +39,7 @@ class LeastBad:
     breaks: tuple[Break, ...]
 
 
-def least_bad(problem: Problem) -> LeastBad | None:
+def least_bad(problem: Problem, keeps: Mapping[str, timedelta] | None = None) -> LeastBad | None:
     """The plan of a feast that breaks least, where none keeps every rule.
 
     Facts, the order of steps, waits for other dishes, sleep, absences, shut places, capacities,
@@ -47,12 +47,13 @@ def least_bad(problem: Problem) -> LeastBad | None:
     hours late, and early as long as it keeps; work may lie out of its hours, and a pair of hands
     may be missing. A dish that cannot be even so is left out, with all that waits for it.
 
-    Parameters: problem, times in UTC, windows [s].
+    Parameters: problem, times in UTC, windows [s]; keeps, how long before its hour a dish may be
+    ready, by its id, where that is known better.
     Returns: the plan of what is not left out, and the breaks [min]; None where all is left out.
     Raises: nothing.
     Source: the rules of the `plan` document; constraint solving by OR-Tools CP-SAT.
     """
-    bent = _bent(problem)
+    bent = _bent(problem, keeps or {})
     left_out = _with_what_waits(bent, {dish.id for dish in bent.dishes if _never(bent, dish)})
     rest = _without(bent, left_out)
     if not any(dish.pending for dish in rest.dishes):
@@ -124,10 +125,14 @@ def _planned(
     return LeastBad(best, tuple(breaks_of(problem, rest, best, left_out)))
 
 
-def _bent(problem: Problem) -> Problem:
+def _bent(problem: Problem, keeps: Mapping[str, timedelta]) -> Problem:
     """The problem with all the leave that a plan is given which breaks something."""
     dishes = tuple(
-        replace(dish, late=max(dish.late, LATEST), early=max(dish.early, _keeps(dish)))
+        replace(
+            dish,
+            late=max(dish.late, LATEST),
+            early=max(dish.early, keeps.get(dish.id, _keeps(dish))),
+        )
         for dish in problem.dishes
     )
     return replace(problem, dishes=dishes, work=None)

@@ -30,6 +30,8 @@ if TYPE_CHECKING:
 
 QUICK_STEPS = 24
 """Plans of so many open steps take under a second."""
+READY_EARLY = timedelta(hours=24)
+"""What is under way is not taken off the plan for being ready so much before its hour."""
 MOST_REMEMBERED = 200
 
 Starts = Mapping[tuple[str, str], datetime]
@@ -243,10 +245,15 @@ def _least_bad(document: Document, held: Document) -> "LeastBad | None":
     """The plan that breaks least, with holding where that puts more on the table."""
     from pantry_core.plan.least_bad import least_bad  # noqa: PLC0415 - as the solver
 
-    found = least_bad(resolve(PlanRequest.model_validate(document)))
+    begun = {
+        dish["id"]: READY_EARLY
+        for dish in document["dishes"]
+        if any("started_at" in step for step in dish["steps"])
+    }
+    found = least_bad(resolve(PlanRequest.model_validate(document)), begun)
     if held == document or (found is not None and not _left_out(found)):
         return found
-    with_holding = least_bad(resolve(PlanRequest.model_validate(held)))
+    with_holding = least_bad(resolve(PlanRequest.model_validate(held)), begun)
     if with_holding is None or found is None:
         return with_holding or found
     return min(found, with_holding, key=lambda each: len(_left_out(each)))
