@@ -10,11 +10,14 @@ from zoneinfo import ZoneInfo
 from django.urls import reverse
 from django.utils.safestring import SafeString
 
+from pantry_core.dish.answer import DishStep
 from pantry_core.measures.said import span
 from pantry_core.plan.hours import hours_of as hours_of_plan
 from pantry_core.plan.problem import household
 from pantry_core.plan.request import HouseRequest
 from pantry_core.plan.result import Plan, PlannedStep
+from pantry_core.quantities import Celsius
+from pantry_core.text import Sentence, say
 from pantry_web.clock_face import hour, is_of_12
 from pantry_web.drawings.passage import NARROW, WIDE, passage
 from pantry_web.drawings.scene import scene
@@ -206,7 +209,7 @@ def _stays(view: Outlook, steps: Sequence[PlannedStep], *, is_other: bool) -> It
             start=planned.start,
             end=planned.end,
             state=_state(view, step.id),
-            length=told(span(hours_of(planned.end - planned.start))),
+            length=told(_length(step, planned)),
             uses=step.uses,
             latest=planned.latest_start if is_ahead else None,
             is_locked=bool(step.locked_start) and is_ahead,
@@ -214,6 +217,14 @@ def _stays(view: Outlook, steps: Sequence[PlannedStep], *, is_other: bool) -> It
             why=told(why.text if why else None),
             trip=step.trip,
         )
+
+
+def _length(step: DishStep, planned: PlannedStep) -> Sentence:
+    """How long a step takes, and how hot the oven is that others may share."""
+    length = span(hours_of(planned.end - planned.start))
+    if step.heat_c is None:
+        return length
+    return say("{length} at {heat}", length=length, heat=Celsius(step.heat_c, 0))
 
 
 def _state(view: Outlook, key: str) -> State:
