@@ -148,7 +148,7 @@ def watch(page, address, fire):
 
 def until_served(page, dish_row):
     """Tick what comes next, as soon as it can be, until the dish is off the page."""
-    for _ in range(8):
+    for _ in range(20):
         if not dish_row.count():
             return
         tick = dish_row.locator(".forecast button.tick")
