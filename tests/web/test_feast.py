@@ -480,10 +480,11 @@ def test_a_long_plan_is_worked_out_beside_the_pages(cook, quince, lantern, monke
     row = Work.objects.get(state=Work.State.WAITING)
     assert row.wants_stop
     waiting = cook.get(f"/feasts/{lantern.pk}/solving/", headers={"HX-Request": "true"})
-    assert "HX-Refresh" not in waiting
+    assert "HX-Trigger" not in waiting
     work.call(row.pk)
     done = cook.get(f"/feasts/{lantern.pk}/solving/", headers={"HX-Request": "true"})
-    assert done["HX-Refresh"] == "true"
+    assert done["HX-Trigger"] == "plan-ready"
+    assert "The plan is ready." in text(done)
     assert "all is on the table in time" in text(cook.get(f"/feasts/{lantern.pk}/"))
 
 

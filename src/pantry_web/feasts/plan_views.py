@@ -48,14 +48,17 @@ def what_helps(request: HttpRequest, feast_id: int) -> HttpResponse:
 
 
 def solving(request: HttpRequest, feast_id: int) -> HttpResponse:
-    """How far the plan is; once it is there, the page that asks is told to look again."""
+    """How far the plan is; once it is there, the page that asks may be opened again.
+
+    Its script does so, unless somebody is filling in a form on it.
+    """
     whole = feast_outlook_of(request, feast_id)
-    context = {"feast": whole.feast, "whole": whole}
+    context = {"feast": whole.feast, "whole": whole, "is_ready": whole.solving is None}
     if whole.solving is None and not request.headers.get("HX-Request"):
         return redirect("feast", feast_id)
     response = render(request, "feasts/_solving.html", context)
     if whole.solving is None:
-        response["HX-Refresh"] = "true"
+        response["HX-Trigger"] = "plan-ready"
     return response
 
 

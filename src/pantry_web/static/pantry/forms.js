@@ -34,6 +34,23 @@
     for (const id of opened) document.getElementById(id)?.setAttribute("open", "");
   });
 
+  // A new plan is shown at once, unless somebody is filling in a form on the page: then by a press.
+  const isChanged = (field) => {
+    if (field.type === "hidden") return false;
+    if (field.tagName === "SELECT") return [...field.options].some((each) => each.selected !== each.defaultSelected && each.index > 0);
+    return ["checkbox", "radio"].includes(field.type) ? field.checked !== field.defaultChecked : field.value !== field.defaultValue;
+  };
+  const openedAtFirst = new Set(document.querySelectorAll("details[open]"));
+  const isFillingIn = () => document.activeElement?.matches("main input, main select, main textarea")
+    || [...document.querySelectorAll("main details[open]")].some((each) => !openedAtFirst.has(each) && each.querySelector("form"))
+    || [...document.querySelectorAll("main input, main select, main textarea")].some(isChanged);
+  document.addEventListener("plan-ready", () => { if (!isFillingIn()) location.reload(); });
+  document.addEventListener("click", (event) => {
+    if (!event.target.closest("[data-look-again]")) return;
+    event.preventDefault();
+    location.reload();
+  });
+
   const wrong = [...document.querySelectorAll('[aria-invalid="true"]')].filter((field) => field.type !== "hidden");
   if (wrong.length > 1) {
     const told = document.createElement("div");
