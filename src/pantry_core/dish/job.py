@@ -94,7 +94,7 @@ def _steps(job: JobAsked) -> list[DishStep]:
                 each.place, each.min_h, each.prefer_h, each.max_h, each.hands_min, each.attended,
                 litres if each.place == "fridge" and "uses" not in each.model_fields_set
                 else each.uses, each.every_h, each.tend or "", each.until, each.locked_start,
-                each.trip, each.after,
+                each.trip, each.after, medium=each.medium, medium_c=each.medium_c,
             )
             for each in job.steps
         ]  # fmt: skip
@@ -104,6 +104,7 @@ def _steps(job: JobAsked) -> list[DishStep]:
             each.id, each.kind, each.title, each.begin, each.place, each.min_h, each.prefer_h,
             each.max_h, each.hands_min, each.attended, litres if each.place == "fridge" else 1.0,
             each.every_h, each.tend, each.until, trip=each.trip,
+            medium=each.medium, medium_c=each.medium_c,
         )
         for each in job_route(known, job.made_g, job.reduced_to or USUAL_REDUCED_TO)
     ]  # fmt: skip

@@ -146,7 +146,8 @@ def _dough(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
                   0.25, 0.25, 0.25, 15),
         RouteStep("prove", "prove", "Prove", "Covered, until it springs back slowly", "counter",
                   1.0, 1.5, 2.5),
-        RouteStep("bake", "cook", "Bake", "Oven at {@220 °C}", "oven", 0.5, 0.75, 1.0, 5),
+        RouteStep("bake", "cook", "Bake", "Oven at {@220 °C}", "oven", 0.5, 0.75, 1.0, 5,
+                  medium="oven", medium_c=220.0),
         RouteStep("cool", "cool", "Cool on a rack", "Out of the tin", "counter", 0.5, 1.0, 6.0, 5),
     )  # fmt: skip
 
@@ -161,7 +162,7 @@ def _bread(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
         RouteStep("prove", "prove", "Prove", "Covered, until it springs back slowly", "counter",
                   0.5, 0.75, 1.5),
         RouteStep("bake", "cook", "Bake", "Oven at {@230 °C}, until it sounds hollow", "oven",
-                  0.25, 0.5, 0.75, 5),
+                  0.25, 0.5, 0.75, 5, medium="oven", medium_c=230.0),
         RouteStep("cool", "cool", "Cool on a rack", "Under a cloth, so that it stays soft",
                   "counter", 0.25, 0.5, 8.0, 5),
     )  # fmt: skip
@@ -171,10 +172,10 @@ def _stock(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
     boils_h = max(0.75, _quarters(boiling_down_h(mass_g, reduced_to)))
     return (
         RouteStep("roast-bones", "cook", "Roast the bones", "Oven at {@200 °C} until brown", "oven",
-                  0.75, 0.75, 1.0, 10),
+                  0.75, 0.75, 1.0, 10, medium="oven", medium_c=200.0),
         RouteStep("simmer-stock", "cook", "Simmer overnight", "Cover with cold water; skim once; "
                   "lid on, into the oven at {@100 °C}, where no flame is left alone", "oven",
-                  8.0, 10.0, 14.0, 10),
+                  8.0, 10.0, 14.0, 10, medium="oven", medium_c=100.0),
         RouteStep("cool-stock", "cool", "Strain and cool", "Strain; into an ice bath or {5 cm} "
                   "deep: {57 to 21 °C} within 2 h, to {5 °C} within 6 h in all", "counter",
                   0.75, 1.0, 2.0, 10),
