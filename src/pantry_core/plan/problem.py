@@ -28,6 +28,7 @@ GRID = timedelta(minutes=15)
 COOKING: Final = "cook"
 COOLING: Final = frozenset({"cool", "chill"})
 COLD_PLACES: Final = frozenset({"fridge", "freezer"})
+HOT_PLACES: Final = frozenset({"hob", "oven", "smoker", "fire"})
 SHORT_WORK_S = 600
 """Up to here work needs only somebody awake."""
 
@@ -355,7 +356,8 @@ def _ends_hot(asked: StepRequest) -> bool | None:
         return False
     if asked.kind in COOLING or asked.place in COLD_PLACES:
         return False
-    return True if asked.kind == COOKING or asked.heat_c is not None else None
+    is_hot = asked.kind == COOKING or asked.heat_c is not None or asked.place in HOT_PLACES
+    return True if is_hot else None
 
 
 def _fact_wrongs(path: str, step: Step, now: datetime) -> list[Wrong]:
