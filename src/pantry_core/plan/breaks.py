@@ -130,19 +130,19 @@ def _count(busy: list[_Work]) -> int:
 def _hands(problem: Problem, plan: Plan) -> list[_Work]:
     grid = Grid(problem.serve_at)
     planned = {(each.dish, each.step): each for each in plan.steps}
-    found = []
+    at_hand = []
     for dish in problem.dishes:
         for i, step in enumerate(dish.pending):
             times, has_begun = planned[dish.id, step.id], i == 0 and dish.begun_at is not None
             first = grid.at_or_after(max(times.start, problem.now))
             if step.attended:
-                found.append(
+                at_hand.append(
                     _Work(dish, step, first, grid.at_or_after(times.end), is_running=has_begun)
                 )
             elif step.hands_s and not has_begun:
                 after = first + up(step.hands_s) // SLOT_S
-                found.append(_Work(dish, step, first, after, is_running=False))
-    return found
+                at_hand.append(_Work(dish, step, first, after, is_running=False))
+    return at_hand
 
 
 def _minutes(length: timedelta) -> float:

@@ -137,13 +137,13 @@ def _with_help(
 
 def _stretches(slots: list[tuple[int, int]]) -> list[tuple[int, int, int]]:
     """Slots in a row with the same demand: the first of each row and the one after its last."""
-    found: list[tuple[int, int, int]] = []
+    rows: list[tuple[int, int, int]] = []
     for slot, demand in slots:
-        if found and found[-1][1:] == (slot, demand):
-            found[-1] = (found[-1][0], slot + 1, demand)
+        if rows and rows[-1][1:] == (slot, demand):
+            rows[-1] = (rows[-1][0], slot + 1, demand)
         else:
-            found.append((slot, slot + 1, demand))
-    return found
+            rows.append((slot, slot + 1, demand))
+    return rows
 
 
 def _most_at_once(model: Model, share: Share) -> dict[int, int]:

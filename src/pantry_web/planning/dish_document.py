@@ -1,6 +1,7 @@
 """The `dish` document of a stored dish, with what was planned and what happened."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 from typing import Any
 
@@ -43,6 +44,22 @@ def with_plan(document: Document, planned: Iterable[PlannedStep]) -> Document:
         for each in planned
     ]
     return {**document, "planned": times} if times else document
+
+
+def as_it_went(
+    planned: Iterable[PlannedStep], dish: str, steps: Sequence[DishStep], state: DishState
+) -> Iterator[PlannedStep]:
+    """The steps of a dish in an earlier plan, with the times at which they began and ended.
+
+    Parameters: planned, of all dishes; dish, its key; steps, as they are now: others have gone;
+    state, what has happened.
+    """
+    keys = {step.id for step in steps}
+    for each in planned:
+        if each.dish == dish and each.step in keys:
+            fact = state.facts.get(each.step)
+            start, end = (fact.started_at, fact.ended_at) if fact else (None, None)
+            yield replace(each, start=start or each.start, end=end or each.end)
 
 
 def facts_of(

@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 from datetime import datetime
 from functools import cached_property
+from itertools import chain
 
 from pantry_core.dish.answer import DishNotice, DishOut, DishStep, Verdict
 from pantry_core.dish.said import DISCARD
@@ -16,16 +17,9 @@ from pantry_web.feasts.state import DishState
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.ledger.noted import Notes, last_notes
 from pantry_web.planning.answers import Answer, Broken, answered, answered_anew, steps_of
-from pantry_web.planning.dish_document import Document, facts_of, with_facts, with_plan
+from pantry_web.planning.dish_document import Document, as_it_went, facts_of, with_facts, with_plan
 from pantry_web.planning.plan_document import ToPlan, plan_document
-from pantry_web.planning.solving import (
-    Asked,
-    Solved,
-    kept_starts,
-    known,
-    plan_before,
-    solved,
-)
+from pantry_web.planning.solving import Asked, Solved, kept_starts, known, plan_before, solved
 from pantry_web.planning.surroundings import Surroundings
 
 
@@ -115,8 +109,8 @@ class Outlook:
     @property
     def why_left_out(self) -> tuple[str, ...]:
         """What stands against it alone, so that the others are planned without it."""
-        found = self.whole.solution
-        return found.left_out.get(self.key, ()) if isinstance(found, Solved) else ()
+        solution = self.whole.solution
+        return solution.left_out.get(self.key, ()) if solution is not None else ()
 
     @property
     def breaks(self) -> tuple[Break, ...]:
@@ -130,8 +124,8 @@ class Outlook:
             return False
         if self.key not in self.whole.planned_dishes:
             return True
-        is_known = isinstance(self.whole.solution, Solved)
-        return is_known and (self.plan is None or self.plan.status == "infeasible")
+        is_solved = self.whole.solution is not None
+        return is_solved and (self.plan is None or self.plan.status == "infeasible")
 
     @cached_property
     def plan(self) -> Plan | None:
@@ -275,8 +269,7 @@ class FeastOutlook:
     @property
     def why_not(self) -> tuple[str, ...]:
         """What stands against the plan, in few sentences."""
-        found = self.solution
-        return found.why if isinstance(found, Solved) else ()
+        return self.solution.why if self.solution is not None else ()
 
     @cached_property
     def planned_dishes(self) -> frozenset[str]:
@@ -308,8 +301,7 @@ class FeastOutlook:
     @property
     def plan(self) -> Plan | None:
         """The plan of all dishes; None when nothing lies ahead, or it is being worked out."""
-        found = self.solution
-        return found.plan if isinstance(found, Solved) else None
+        return self.solution.plan if self.solution is not None else None
 
     @cached_property
     def plan_by_dish(self) -> dict[str, tuple[tuple[PlannedStep, ...], tuple[Round, ...]]]:
@@ -320,7 +312,7 @@ class FeastOutlook:
     def apart(self) -> dict[str, list[PlannedStep]]:
         """How what cannot be would be, each dish by itself, by the ids of dishes."""
         found: dict[str, list[PlannedStep]] = {}
-        for each in self.solution.apart if isinstance(self.solution, Solved) else ():
+        for each in self.solution.apart if self.solution is not None else ():
             found.setdefault(each.dish, []).append(each)
         return found
 
@@ -329,13 +321,13 @@ class FeastOutlook:
         """What stands against steps, or is broken with them, by their dish and key."""
         if self.solution is None:
             return {}
-        found: tuple[Why | Break, ...] = (*self.solution.against, *self.breaks)
-        return {(each.dish, each.step): each for each in found}
+        against: tuple[Why | Break, ...] = (*self.solution.against, *self.breaks)
+        return {(each.dish, each.step): each for each in against}
 
     @property
     def is_proven(self) -> bool:
         """Whether the plan is not still looked into."""
-        return not isinstance(self.solution, Solved) or self.solution.is_proven
+        return self.solution is None or self.solution.is_proven
 
     @property
     def solving(self) -> Work | None:
@@ -351,12 +343,7 @@ class FeastOutlook:
     def asked(self) -> Asked:
         """What is asked of the plan."""
         keep = kept_starts(self.feast) if self.is_begun or self.is_arranged else {}
-        return Asked(*self.plan_documents, keep, self._about)
-
-    @property
-    def _about(self) -> str:
-        """The name of the feast in the queue."""
-        return f"plan-{self.feast.pk}"
+        return Asked(*self.plan_documents, keep, f"plan-{self.feast.pk}")
 
     @cached_property
     def plan_documents(self) -> tuple[Document, Document]:
@@ -378,25 +365,15 @@ class FeastOutlook:
 
         None when nothing lies ahead, or there was never one.
         """
-        if isinstance(self._answered, Solved) or not self.is_ahead:
-            return self._answered if isinstance(self._answered, Solved) else None
-        before = plan_before(self.kitchen, self._about)
-        return None if before is None else Solved(self._as_it_went(before))
-
-    def _as_it_went(self, before: Plan) -> Plan:
-        """A plan from before with what has happened since; of steps that are there no longer."""
-        steps = tuple(
-            replace(
-                planned,
-                start=(fact and fact.started_at) or planned.start,
-                end=(fact and fact.ended_at) or planned.end,
-            )
-            for view in self.dishes
-            for planned in before.steps
-            if planned.dish == view.key and view.step(planned.step) is not None
-            for fact in [view.state.facts.get(planned.step)]
-        )
-        return replace(before, steps=steps)
+        if isinstance(self._answered, Solved):
+            return self._answered
+        if not self.is_ahead:
+            return None
+        before = plan_before(self.kitchen, self.asked.about)
+        if before is None:
+            return None
+        went = [as_it_went(before.steps, view.key, view.steps, view.state) for view in self.dishes]
+        return Solved(replace(before, steps=tuple(chain.from_iterable(went))))
 
     @cached_property
     def _answered(self) -> Solved | Work | None:

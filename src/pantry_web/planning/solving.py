@@ -250,13 +250,13 @@ def _least_bad(document: Document, held: Document) -> "LeastBad | None":
         for dish in document["dishes"]
         if any("started_at" in step for step in dish["steps"])
     }
-    found = least_bad(resolve(PlanRequest.model_validate(document)), begun)
-    if held == document or (found is not None and not _left_out(found)):
-        return found
+    plain = least_bad(resolve(PlanRequest.model_validate(document)), begun)
+    if held == document or (plain is not None and not _left_out(plain)):
+        return plain
     with_holding = least_bad(resolve(PlanRequest.model_validate(held)), begun)
-    if with_holding is None or found is None:
-        return with_holding or found
-    return min(found, with_holding, key=lambda each: len(_left_out(each)))
+    if with_holding is None or plain is None:
+        return with_holding or plain
+    return min(plain, with_holding, key=lambda each: len(_left_out(each)))
 
 
 def _left_out(breaking: "LeastBad") -> tuple[Break, ...]:
