@@ -178,3 +178,12 @@ def test_after_a_discard_there_is_nothing_else_to_do(cook, quince, gammon):
     assert "Treacle gammon is to be thrown away." in page
     assert "on the table in time" not in page
     assert "Throw it away." in text(cook.get(f"/dishes/{gammon.pk}/label/"))
+
+
+def test_a_last_plan_in_an_older_shape_is_passed_over(cook, quince, lantern, nobody_works):
+    Work.objects.create(
+        kitchen=quince, key="old", about=f"plan-{lantern.pk}", document={}, state=State.DONE,
+        queued_at=timezone.now(), answer={"plan": "of old"},
+    )  # fmt: skip
+    assert "The plan is being worked out." in text(cook.get(f"/feasts/{lantern.pk}/"))
+    assert cook.get("/").status_code == 200

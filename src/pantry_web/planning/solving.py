@@ -121,13 +121,11 @@ def solved(
     if not behind and _open_steps(asked.document) <= QUICK_STEPS:
         answer = solve(asked)
         data = _SOLVED.written(answer)
-        write_if_free(
-            lambda: queue.keep_answer(kitchen, asked.key, asked.stored(), data, asked.about)
-        )
+        _keep(kitchen, asked, data)
         return answer
     if kept is not None and found is not None and kept.state == Work.State.FAILED:
         return kept
-    work = queue.hand_over(kitchen, asked.key, asked.stored(), work_out_plan, about=asked.about)
+    work = _hand_over(kitchen, asked)
     return _answer_of(work) if work.answer is not None else work
 
 
@@ -136,20 +134,23 @@ def begin_with(kitchen: Kitchen, asked: Asked, plan: Plan) -> None:
     is_proven = plan.status == "optimal"
     data = _SOLVED.written(Solved(plan, is_proven=is_proven))
     if is_proven:
-        write_if_free(
-            lambda: queue.keep_answer(kitchen, asked.key, asked.stored(), data, asked.about)
-        )
+        _keep(kitchen, asked, data)
     else:
-        queue.hand_over(
-            kitchen, asked.key, asked.stored(), work_out_plan, so_far=data, about=asked.about
-        )
+        _hand_over(kitchen, asked, data)
+
+
+def _keep(kitchen: Kitchen, asked: Asked, data: object) -> None:
+    write_if_free(lambda: queue.keep_answer(kitchen, asked.key, asked.stored(), data, asked.about))
+
+
+def _hand_over(kitchen: Kitchen, asked: Asked, so_far: object = None) -> Work:
+    return queue.hand_over(
+        kitchen, asked.key, asked.stored(), work_out_plan, so_far=so_far, about=asked.about
+    )
 
 
 def plan_roughly(asked: Asked, work: Work) -> None:
-    """Find a plan at once for what waits to be worked out, where there is one.
-
-    Parameters: asked; work, what waits.
-    """
+    """Find a plan at once for a work that waits, where there is one."""
     from pantry_core.plan.solve import plan  # noqa: PLC0415 - the solver takes 0.6 s to import
 
     document = readable(asked.document)
@@ -162,9 +163,15 @@ def plan_roughly(asked: Asked, work: Work) -> None:
 
 
 def plan_before(kitchen: Kitchen, about: str) -> Plan | None:
-    """The last plan of a feast, whatever changed since; None where there was none."""
+    """The last plan of a feast, whatever changed since; None where there was none.
+
+    One that was kept in an older shape is none: a new one is on its way.
+    """
     work = queue.last_answer(kitchen, about)
-    plan = None if work is None else _answer_of(work).plan
+    try:
+        plan = None if work is None else _answer_of(work).plan
+    except ValidationError:
+        return None
     return plan if plan is not None and plan.steps else None
 
 
@@ -225,7 +232,7 @@ def _solved(asked: Asked, tell: Tell | None, wants_stop: Callable[[], bool] | No
         return Solved(all_of_them, left_out=left_out)
     reasons, breaking = _why(document, all_of_them), _least_bad(document, held)
     if breaking is None:
-        return Solved(all_of_them, reasons, {}, _apart(document), all_of_them.why)
+        return Solved(all_of_them, reasons, left_out, _apart(document), all_of_them.why)
     gone = _left_out(breaking)
     against = _impossible(held)
     left_out |= {
@@ -242,7 +249,7 @@ def _solved(asked: Asked, tell: Tell | None, wants_stop: Callable[[], bool] | No
 
 
 def _least_bad(document: Document, held: Document) -> "LeastBad | None":
-    """The plan that breaks least, with holding where that puts more on the table."""
+    """The plan that breaks least, with holding where it puts more on the table."""
     from pantry_core.plan.least_bad import least_bad  # noqa: PLC0415 - as the solver
 
     begun = {
