@@ -21,7 +21,7 @@ from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.models import Feast
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.passage.pictures import JUST_PAST, Seen, picture, written
-from pantry_web.planning.looking import feast_outlook
+from pantry_web.planning.looking import ask_for_plan, feast_outlook
 from pantry_web.planning.solving import work_out_plan
 
 REPEATS = 30
@@ -73,6 +73,7 @@ def main() -> None:
 
 
 def _planned(feast: Feast, kitchen: Kitchen):
+    ask_for_plan(feast, kitchen, demo.STANDS_AT)
     whole = feast_outlook(feast, kitchen, demo.STANDS_AT)
     if whole.solving is None:
         return whole

@@ -16,7 +16,7 @@ from pantry_web.demo import kitchen as demo
 from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.models import Feast
 from pantry_web.kitchens.models import Cook, Kitchen
-from pantry_web.planning.looking import feast_outlook
+from pantry_web.planning.looking import ask_for_plan, feast_outlook
 from pantry_web.planning.solving import work_out_plan
 
 REPEATS = 60
@@ -40,6 +40,7 @@ def main() -> None:
         _fill(kitchen, feast)
     _fill(kitchen, gammon.feast)
     for feast in kitchen.feasts.all():
+        ask_for_plan(feast, kitchen, demo.STANDS_AT)
         whole = feast_outlook(feast, kitchen, demo.STANDS_AT)
         if whole.solving is not None:
             work_out_plan.call(whole.solving.pk)

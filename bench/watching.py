@@ -24,7 +24,7 @@ from pantry_web.devices.models import Channel, Reading
 from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.models import Event, Feast
 from pantry_web.kitchens.models import Cook, Kitchen
-from pantry_web.planning.looking import feast_outlook
+from pantry_web.planning.looking import ask_for_plan, feast_outlook
 from pantry_web.planning.solving import work_out_plan
 
 DAY_H, EVERY_S, AT_ONCE_S = 24, 5, 600
@@ -49,6 +49,7 @@ def main() -> None:
     tokens = [_at_the_fire(kitchen, cook, feast, n, begins) for n in range(DEVICES)]
     raw = _read_for_a_day(kitchen, begins, now)
     print(f"{raw} readings came, {Reading.objects.count()} are kept")
+    ask_for_plan(feast, kitchen, now)
     whole = feast_outlook(feast, kitchen, now)
     if whole.solving is not None:
         work_out_plan.call(whole.solving.pk)

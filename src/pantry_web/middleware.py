@@ -1,4 +1,4 @@
-"""Everybody signs in; a fragment asked for by nobody sends the page there; busy is said so."""
+"""Everybody signs in, what is changed is planned, and a busy database is said so."""
 
 import logging
 from collections.abc import Callable
@@ -9,11 +9,15 @@ from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase
 from django.shortcuts import render
 from django_htmx.http import HttpResponseClientRedirect
 
-from pantry_web import clock_face
-from pantry_web.kitchens.access import membership_of
+from pantry_web import clock, clock_face
+from pantry_web.kitchens.access import kitchen_of, membership_of
+from pantry_web.planning.looking import ask_for_plans
+from pantry_web.presses.once import WROTE
 
 log = logging.getLogger(__name__)
 
+MOST_PLANNED = 3
+"""So many feasts are planned after a press that names none; the page asks for those it shows."""
 NOT_SENT_AGAIN = (
     "csrfmiddlewaretoken", "password", "password1", "password2", "old_password", "new_password1",
     "new_password2", "word",
@@ -60,6 +64,51 @@ class SignInMiddleware(LoginRequiredMiddleware):
         if response is not None and request.headers.get("HX-Request") == "true":
             return HttpResponseClientRedirect(response["Location"])
         return response
+
+
+class PlanningMiddleware:
+    """What a press changed is planned before it is answered: the next page has its hours."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponseBase]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponseBase:
+        """Answer, and ask for the plan of the feast that was changed; after others, for the next.
+
+        The press is done whatever becomes of the plan: the next page asks for it again.
+        """
+        if request.method != "POST":
+            return self.get_response(request)
+        turn = WROTE.set(False)
+        try:
+            response = self.get_response(request)
+            has_written = WROTE.get()
+        finally:
+            WROTE.reset(turn)
+        if has_written and request.user.is_authenticated:
+            try:
+                _plan(request)
+            except Http404:
+                log.info("A cook without a kitchen has no plans.")
+            except OperationalError:
+                log.warning("The database was busy: a plan was not asked for.")
+        return response
+
+
+def _plan(request: HttpRequest) -> None:
+    kitchen = kitchen_of(request)
+    if kitchen.pk is None:
+        return  # it was a rehearsal, and is gone
+    named = request.resolver_match.kwargs if request.resolver_match else {}
+    now, feasts = clock.now(kitchen), kitchen.feasts.all()
+    dish_id = named.get("dish_id", named.get("job_id"))
+    if "feast_id" in named:
+        feasts = feasts.filter(pk=named["feast_id"])
+    elif dish_id is not None:
+        feasts = feasts.filter(dishes__pk=dish_id)
+    else:
+        feasts = feasts.filter(serve_at__gt=now)
+    ask_for_plans(list(feasts[:MOST_PLANNED]), kitchen, now)
 
 
 class ClockFaceMiddleware:

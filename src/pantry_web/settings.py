@@ -82,6 +82,7 @@ MIDDLEWARE = [
     "pantry_web.middleware.ClockFaceMiddleware",
     "pantry_web.middleware.PrivateMiddleware",
     "django.contrib.messages.middleware.MessageMiddleware",
+    "pantry_web.middleware.PlanningMiddleware",
     "pantry_web.presses.middleware.OnceMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",

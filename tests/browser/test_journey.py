@@ -169,7 +169,7 @@ def test_five_dishes_collide_are_helped_and_lose_a_day(signed_in):
 def test_the_salt_moves_with_the_slider(signed_in):
     page = signed_in
     page.goto("/feasts/1/")
-    expect(page.locator(".solving")).to_have_count(0, timeout=30_000)
+    expect(page.locator(".solving, [data-asks]")).to_have_count(0, timeout=30_000)
     expect(page.get_by_text("all is on the table in time")).to_be_visible()
     page.goto("/dishes/1/mix/")
     page.wait_for_load_state("networkidle")

@@ -1,6 +1,7 @@
 """The demo kitchen, a cook who is signed in, and a stranger."""
 
 import functools
+import html
 import inspect
 import re
 import sqlite3
@@ -18,7 +19,7 @@ from pantry_web.devices.actions.take_readings import means_before
 from pantry_web.feasts.models import Dish, Feast
 from pantry_web.kitchens.actions.found_kitchen import found_kitchen
 from pantry_web.kitchens.models import Cook, Kitchen
-from pantry_web.planning.looking import outlook
+from pantry_web.planning import looking
 from tests.conftest import made_once
 from tests.web import pseudo
 
@@ -80,9 +81,49 @@ def django_db_setup(django_db_setup, django_db_blocker, loaded_demo):
         with closing(sqlite3.connect(loaded_demo / "migrated")) as migrated:
             migrated.backup(connection.connection)
         demo.load()
+        kitchen = Kitchen.objects.get()
+        looking.ask_for_plans(list(kitchen.feasts.all()), kitchen, demo.STANDS_AT)
         client = Client()
         client.force_login(Cook.objects.get(username=demo.COOK))
         SIGNED_IN.update(client.cookies)
+
+
+class Browser(Client):
+    """A client that sends the forms of a page that send themselves, and opens the page again."""
+
+    ASKING = re.compile(r'<form[^>]*action="([^"]+)"[^>]*data-asks>(.*?)</form>', re.DOTALL)
+    FEAST = re.compile(r'name="feast" value="(\d+)"')
+
+    def get(self, path, *others, **named):
+        answer = super().get(path, *others, **named)
+        for _ in range(2):  # the plan, then what would help
+            is_page = answer.get("Content-Type", "").startswith("text/html")
+            asking = self.ASKING.findall(answer.content.decode()) if is_page else ()
+            for action, form in asking:
+                self.post(html.unescape(action), {"feast": self.FEAST.findall(form)})
+            answer = super().get(path, *others, **named) if asking else answer
+        return answer
+
+
+def feast_outlooks(feasts, kitchen, now):
+    """Feasts as a page shows them once it has asked for their plans."""
+    looking.ask_for_plans(feasts, kitchen, now, at_once_s=60.0)
+    return looking.feast_outlooks(feasts, kitchen, now)
+
+
+def feast_outlook(feast, kitchen, now):
+    """A feast as a page shows it once it has asked for its plan."""
+    return feast_outlooks([feast], kitchen, now)[0]
+
+
+def outlook(dish, kitchen, now):
+    """A dish as a page shows it once it has asked for the plan of its feast."""
+    return feast_outlook(dish.feast, kitchen, now).of(dish)
+
+
+@pytest.fixture
+def client():
+    return Browser()
 
 
 @pytest.fixture

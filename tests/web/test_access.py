@@ -8,7 +8,7 @@ from pathlib import Path
 
 import pytest
 from django.core.cache import cache
-from django.db import transaction
+from django.db import connection, transaction
 from django.test import Client
 from django.urls import reverse
 
@@ -18,7 +18,7 @@ from pantry_web.kitchens.models import Absence, Cook, Kitchen
 from pantry_web.members.actions.invite import invite
 from pantry_web.members.first_start import start_word
 from pantry_web.members.links import token_of
-from tests.web.conftest import routes
+from tests.web.conftest import is_page, routes
 
 WEB = Path(__file__).parents[2] / "src" / "pantry_web"
 OPEN = {
@@ -98,6 +98,27 @@ def taken_back(client):
         transaction.set_rollback(True)
     client.cookies = cookies
     cache.clear()
+
+
+class NothingIsWritten:
+    """A wrapper of the database that refuses to write."""
+
+    WRITES = ("INSERT", "UPDATE", "DELETE", "REPLACE")
+
+    def __call__(self, execute, sql, params, many, context):
+        assert not sql.lstrip().upper().startswith(self.WRITES), sql
+        return execute(sql, params, many, context)
+
+
+def test_looking_at_a_page_writes_nothing(cook, quince, ids):
+    """Neither where the plan holds, nor where it has to be asked for again."""
+    for hours in (0, 30):
+        quince.stands_at += timedelta(hours=hours)
+        quince.save()
+        for name, route in ROUTES.items():
+            if is_page(route) and name not in {*OPEN, "sign-out"}:
+                with connection.execute_wrapper(NothingIsWritten()):
+                    assert Client.get(cook, address(name, ids)).status_code in ANSWERED, name
 
 
 def test_nobody_gets_in_without_signing_in(client, ids):

@@ -11,9 +11,8 @@ from pantry_web.background.models import Work
 from pantry_web.demo.kitchen import lay_the_table
 from pantry_web.feasts.models import Dish, Mishap
 from pantry_web.planning import solving
-from pantry_web.planning.looking import feast_outlook
 from pantry_web.steps import ticking
-from tests.web.conftest import steps_of
+from tests.web.conftest import feast_outlook, steps_of
 
 State = Work.State
 
@@ -55,12 +54,13 @@ def test_a_worker_that_is_gone_is_followed_by_another(cook, lantern, nobody_work
     mine = Work.objects.filter(pk=work.pk)
     now = timezone.now()
     mine.update(state=State.RUNNING, attempts=1, leased_until=now + timedelta(seconds=5))
-    cook.get(f"/feasts/{lantern.pk}/solving/")
+    cook.post(f"/feasts/{lantern.pk}/solving/")
     assert nobody_works == [work.pk]  # its worker lives
     mine.update(leased_until=now - timedelta(seconds=1))
-    cook.get(f"/feasts/{lantern.pk}/solving/")
+    cook.post(f"/feasts/{lantern.pk}/solving/")
     assert nobody_works == [work.pk, work.pk]
     mine.update(state=State.RUNNING, attempts=queue.MOST_ATTEMPTS, leased_until=now)
+    cook.post(f"/feasts/{lantern.pk}/solving/")
     assert "could not be worked out" in text(cook.get(f"/feasts/{lantern.pk}/"))
 
 

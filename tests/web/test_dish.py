@@ -18,9 +18,8 @@ from pantry_web.feasts.models import Dish, Event, Feast, WeighSheet
 from pantry_web.fields import MeatField
 from pantry_web.kitchens.models import Cook
 from pantry_web.planning.hands import tasks
-from pantry_web.planning.looking import outlook
 from pantry_web.weighup.forms import DishForm
-from tests.web.conftest import pass_gate, steps_of, undo_last
+from tests.web.conftest import outlook, pass_gate, steps_of, undo_last
 
 MOST_QUERIES = 22  # whatever the number of dishes
 

@@ -17,7 +17,7 @@ from pantry_web.devices.models import Device, Reading
 from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.models import Dish, Feast, Mishap
 from pantry_web.kitchens.models import Cook
-from pantry_web.planning.looking import outlook
+from tests.web.conftest import outlook
 
 BAND = {"low": "100", "high": "115"}
 
@@ -242,6 +242,7 @@ def test_what_would_help_a_late_dish_is_solved_and_taken_in_one_press(cook, quin
 
 def test_what_no_longer_helps_is_refused_and_nothing_is_written(cook, trout, late):
     address = reverse("fire-help", args=[trout.pk])
+    cook.get("/fire/")  # asks for the plan
     page = cook.post(address, {"code": "nonsense"}, follow=True).content.decode()
     assert "That would no longer help" in page
     assert not trout.events.filter(what="heat-set").exists()

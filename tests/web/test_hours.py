@@ -9,10 +9,9 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from pantry_core.formats.operations import plan_document
 from pantry_web.demo.kitchen import lay_the_table
 from pantry_web.feasts.models import Dish, Feast
-from pantry_web.planning.looking import feast_outlook
 from pantry_web.shopping.models import Bought
 from tests.reference.feast_rules import broken_rules_of
-from tests.web.conftest import steps_of
+from tests.web.conftest import feast_outlook, steps_of
 
 OFF, SHUT, WORK, OPEN = "off", "shut", "work", "open"
 DOUGH = {"job": "dough", "name": "", "amount": "", "reduced_to": "", "ingredients": ""}

@@ -19,7 +19,7 @@ from pantry_web.feasts.models import Dish, Event, Feast
 from pantry_web.kitchens.models import Cook
 from pantry_web.ledger.models import Evidence, Leftover, Photo, Review
 from pantry_web.ledger.next_time import proposals
-from pantry_web.planning.looking import feast_outlook
+from tests.web.conftest import feast_outlook
 
 TOLD = {"saltiness": "salty", "tender": "right", "left": "500 g", "next_time": "Less salt."}
 

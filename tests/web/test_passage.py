@@ -15,8 +15,8 @@ from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.models import Dish, Feast
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.planning import solving
-from pantry_web.planning.looking import feast_outlook
 from tests.reference.feast_rules import broken_rules_of
+from tests.web.conftest import feast_outlook
 
 ZONE = ZoneInfo("Europe/London")
 
@@ -205,7 +205,7 @@ def test_a_plan_that_is_not_proven_is_gone_by_and_looked_into_further(cook, lant
     whole = feast_outlook(Feast.objects.get(pk=lantern.pk), kitchen, kitchen.stands_at)
     assert not whole.is_proven
     assert starts(whole)[step.dish, step.step] == to
-    assert behind == [kitchen.work.get(key=whole.asked.key).pk]
+    assert behind == [kitchen.work.get(key=whole.standing.asked.key).pk]
     solving.work_out_plan.call(behind[0])
     proven = feast_outlook(Feast.objects.get(pk=lantern.pk), kitchen, kitchen.stands_at)
     assert proven.is_proven

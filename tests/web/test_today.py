@@ -16,10 +16,9 @@ from pantry_web.feasts.actions.record_mishap import record_mishap
 from pantry_web.feasts.models import Dish, Event, Feast, Mishap
 from pantry_web.kitchens.models import Cook, Membership
 from pantry_web.planning.hands import feast_tasks, tasks
-from pantry_web.planning.looking import feast_outlooks
 from pantry_web.today.agenda import agenda
 from pantry_web.today.put_off import offered
-from tests.web.conftest import undo_last
+from tests.web.conftest import feast_outlooks, undo_last
 
 LONDON = ZoneInfo("Europe/London")
 
@@ -219,9 +218,9 @@ def test_dishes_of_feasts_near_each_other_have_hues_of_their_own(quince, lantern
 
 
 def test_the_calendar_of_all_has_what_the_list_has(cook, quince, lantern):
+    (whole,) = feast_outlooks([lantern], quince, quince.stands_at)
     book = Calendar.from_ical(cook.get("/today/calendar.ics").content)
     starts = sorted(each["dtstart"].dt for each in book.walk("VEVENT"))
-    (whole,) = feast_outlooks([lantern], quince, quince.stands_at)
     assert starts == sorted(task.at for _, task in feast_tasks(whole) if task.at)
 
 
@@ -281,7 +280,7 @@ def test_hours_are_kept_while_the_plan_is_worked_out_anew(quince, lantern, setti
     Dish.objects.filter(name="Quick pickle").update(is_given_up=True)
     lantern.refresh_from_db()
     settings.TASKS = {"default": {"BACKEND": "django_tasks.backends.dummy.DummyBackend"}}
-    wholes = feast_outlooks([lantern], quince, quince.stands_at, behind=True)
+    wholes = feast_outlooks([lantern], quince, quince.stands_at)
     found = agenda(wholes, quince.stands_at, LONDON)
     shown = [found.first, *(visit for group in found.groups for visit in group.visits)]
     hours = {

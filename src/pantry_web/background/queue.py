@@ -2,7 +2,7 @@
 
 import logging
 import threading
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from datetime import timedelta
 from typing import Any
 from uuid import UUID, uuid4
@@ -105,10 +105,16 @@ def set_aside(work: Work) -> None:
     )
 
 
-def last_answer(kitchen: Kitchen, about: str) -> Work | None:
-    """What was answered last about a thing; None where nothing was."""
-    done = Work.objects.filter(kitchen=kitchen, about=about, state=State.DONE)
-    return done.order_by("-queued_at").defer("document").first()
+def asked_for(kitchen: Kitchen, key: str) -> Work | None:
+    """What was asked for under a key; None where nothing was."""
+    return Work.objects.filter(kitchen=kitchen, key=key).defer("document").first()
+
+
+def last_answers(kitchen: Kitchen, abouts: Sequence[str]) -> list[Work]:
+    """What was answered last about things; nothing of those of which nothing was."""
+    done = Work.objects.filter(kitchen=kitchen, about__in=abouts, state=State.DONE)
+    newest = dict(done.order_by("queued_at").values_list("about", "pk"))
+    return list(Work.objects.filter(pk__in=newest.values()).defer("document"))
 
 
 def answer_so_far(work: Work, answer: object) -> None:

@@ -13,7 +13,7 @@ from pantry_web.ledger.actions.end_leftover import end_leftover
 from pantry_web.ledger.actions.tell_review import tell_review
 from pantry_web.ledger.models import Leftover
 from pantry_web.planning.hands import gate_now
-from pantry_web.planning.looking import feast_outlook, outlook_alone
+from pantry_web.planning.looking import ask_for_plan, feast_outlook, outlook_alone
 from pantry_web.planning.outlook import Outlook
 from pantry_web.planning.solving import work_out_plan
 
@@ -61,6 +61,7 @@ def go_by_the_plan(kitchen: Kitchen, feast: Feast, now: datetime) -> None:
 
 def work_out(feast: Feast, kitchen: Kitchen, now: datetime) -> None:
     """Solve the plan of a feast unless it is solved."""
+    ask_for_plan(feast, kitchen, now)
     solving = feast_outlook(feast, kitchen, now).solving
     if solving is not None:
         work_out_plan.call(solving.pk)

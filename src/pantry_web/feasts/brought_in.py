@@ -25,7 +25,7 @@ from pantry_web.feasts.state import DishState, derive
 from pantry_web.fields import years_around
 from pantry_web.ledger.pictures import kept
 from pantry_web.planning.answers import work_out
-from pantry_web.planning.dish_document import facts_of, with_facts
+from pantry_web.planning.documents.dish_document import facts_of, with_facts
 from pantry_web.refusal import Refused
 from pantry_web.sentences import tell
 

@@ -7,6 +7,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_POST
 
+from pantry_web import clock
 from pantry_web.background import queue
 from pantry_web.background.models import Work
 from pantry_web.feasts.access import feast_of, seen_version
@@ -19,25 +20,43 @@ from pantry_web.feasts.actions.take_remedy import take_remedy
 from pantry_web.feasts.forms import MishapForm, PieceForm
 from pantry_web.feasts.models import Dish, Feast
 from pantry_web.feasts.views import feast_page, job_form_of
-from pantry_web.kitchens.access import cook_of
+from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.kitchens.actions.absences import add_absence
 from pantry_web.kitchens.forms import AbsenceForm
-from pantry_web.planning.helps import asked_for, is_needed, remedies, work_out_remedies
-from pantry_web.planning.looking import feast_outlook_of, plan_at_once
-from pantry_web.planning.method_options import MethodOptions, method_options
+from pantry_web.planning.helps import ask_for_remedies, is_needed, remedies, work_out_remedies
+from pantry_web.planning.looking import (
+    ask_for_plan,
+    ask_for_plans,
+    feast_outlook_of,
+    feast_outlooks,
+)
+from pantry_web.planning.method_options import MethodOptions, ask_for_options, method_options
+from pantry_web.planning.outlook import FeastOutlook
 from pantry_web.planning.solving import work_out_plan
 from pantry_web.presses.once import once
 from pantry_web.refusal import Refused
 from pantry_web.sentences import tell
 
+MOST_OF_A_PAGE = 100
+"""So many feasts a page asks for at once."""
+PLAN_READY = "plan-ready"
+"""What the script of a page hears when a plan is there."""
+
 
 def what_helps(request: HttpRequest, feast_id: int) -> HttpResponse:
-    """The remedies, each solved; as a part of the feast's page, or a page of its own."""
+    """The remedies, each solved; as a part of the feast's page, or a page of its own.
+
+    A page that has none posts to it, which asks for them.
+    """
     whole = feast_outlook_of(request, feast_id)
+    if request.method == "POST" and is_needed(whole):
+        ask_for_remedies(whole)
+        if not request.headers.get("HX-Request"):
+            return redirect("what-helps", feast_id)
     found = remedies(whole)
-    is_there = not isinstance(found, Work)
     context = {
-        "feast": whole.feast, "whole": whole, "remedies": found, "is_there": is_there,
+        "feast": whole.feast, "whole": whole, "remedies": found,
+        "is_there": isinstance(found, list),
         "is_needed": is_needed(whole),
         "has_failed": isinstance(found, Work) and found.state == Work.State.FAILED,
     }  # fmt: skip
@@ -48,17 +67,52 @@ def what_helps(request: HttpRequest, feast_id: int) -> HttpResponse:
 
 
 def solving(request: HttpRequest, feast_id: int) -> HttpResponse:
-    """How far the plan is; once it is there, the page that asks may be opened again.
+    """How far the plan is, which is asked for; once it is there, the page may be opened again.
 
     Its script does so, unless somebody is filling in a form on it.
     """
+    kitchen = kitchen_of(request)
+    if request.method == "POST":
+        ask_for_plan(feast_of(request, feast_id), kitchen, clock.now(kitchen))
     whole = feast_outlook_of(request, feast_id)
-    context = {"feast": whole.feast, "whole": whole, "is_ready": whole.solving is None}
-    if whole.solving is None and not request.headers.get("HX-Request"):
+    if not request.headers.get("HX-Request"):
         return redirect("feast", feast_id)
+    return _how_far(request, whole)
+
+
+@require_POST
+def ask_plans(request: HttpRequest) -> HttpResponse:
+    """Ask for the plans of the feasts that are shown on one page.
+
+    Where one that was to be asked for is there now, the page is told so.
+    """
+    kitchen = kitchen_of(request)
+    now = clock.now(kitchen)
+    keys = [key for key in request.POST.getlist("feast") if key.isdecimal() and len(key) < 10]
+    feasts = list(kitchen.feasts.filter(pk__in=keys[:MOST_OF_A_PAGE]))
+    ask_for_plans(feasts, kitchen, now)
+    if not request.headers.get("HX-Request"):
+        return redirect("today")
+    wholes = feast_outlooks(feasts, kitchen, now)
+    if len(wholes) == 1:
+        return _how_far(request, wholes[0])
+    response = render(request, "planning/_asked.html", {"is_ready": any(map(_is_there, wholes))})
+    if any(map(_is_there, wholes)):
+        response["HX-Trigger"] = PLAN_READY
+    return response
+
+
+def _is_there(whole: FeastOutlook) -> bool:
+    return whole.solving is None and not whole.standing.is_to_be_asked_for
+
+
+def _how_far(request: HttpRequest, whole: FeastOutlook) -> HttpResponse:
+    """How far the plan of a feast is, to be put where the page asked for it."""
+    is_ready = _is_there(whole)
+    context = {"feast": whole.feast, "whole": whole, "is_ready": is_ready}
     response = render(request, "feasts/_solving.html", context)
-    if whole.solving is None:
-        response["HX-Trigger"] = "plan-ready"
+    if is_ready:
+        response["HX-Trigger"] = PLAN_READY
     return response
 
 
@@ -78,7 +132,7 @@ def try_again(request: HttpRequest, feast_id: int) -> HttpResponse:
     if whole.solving is not None:
         queue.retry(whole.solving, work_out_plan)
     elif is_needed(whole):
-        queue.retry(asked_for(whole), work_out_remedies)
+        queue.retry(ask_for_remedies(whole), work_out_remedies)
     return redirect("feast", feast_id)
 
 
@@ -121,7 +175,6 @@ def new_job(request: HttpRequest, feast_id: int) -> HttpResponse:
         except Refused as refused:
             form.add_error("name", str(refused))
         else:
-            plan_at_once(whole.feast, whole.kitchen, whole.now)
             return redirect("steps", dish.pk)
     return feast_page(request, whole, job_form=form)
 
@@ -169,12 +222,17 @@ def take_back_in(request: HttpRequest, feast_id: int, dish_id: int) -> HttpRespo
 
 
 def could_be_made(request: HttpRequest, feast_id: int) -> HttpResponse:
-    """What could still be made of a piece by the hour of the feast."""
+    """What could still be made of a piece by the hour of the feast; a post asks for it."""
+    if request.method == "POST":
+        kitchen = kitchen_of(request)
+        ask_for_plan(feast_of(request, feast_id), kitchen, clock.now(kitchen))
     whole = feast_outlook_of(request, feast_id)
     asked = bool(request.GET)
     form = PieceForm(request.GET or None, units=whole.kitchen.units)
     options: MethodOptions | None = None
     if asked and form.is_valid():
+        if request.method == "POST":
+            ask_for_options(whole, form.piece)
         options = method_options(whole, form.piece)
     context = {"feast": whole.feast, "form": form, "told": options}
     is_part = options is not None and bool(request.headers.get("HX-Request"))

@@ -6,6 +6,7 @@ from pantry_web.feasts import exchange_views, plan_views, views
 
 urlpatterns = [
     path("feasts/", views.feasts, name="feasts"),
+    path("plans/", plan_views.ask_plans, name="ask-plans"),
     path("feasts/new/", views.new_feast, name="new-feast"),
     path("feasts/in/", exchange_views.bring_in, name="bring-in"),
     path("feasts/own-day/", exchange_views.add_own_day, name="add-own-day"),

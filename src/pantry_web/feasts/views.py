@@ -52,7 +52,7 @@ def feasts(request: HttpRequest) -> HttpResponse:
         "removed": removed_feasts(kitchen, now),
         "page": page,
         "past_page": past.get_page(request.GET.get("past")),
-        "ahead": feast_outlooks(list(page), kitchen, now, looks=True) if page else [],
+        "ahead": feast_outlooks(list(page), kitchen, now) if page else [],
     }
     return render(request, "feasts/feasts.html", context)
 

@@ -65,7 +65,7 @@ def feed(request: HttpRequest, token: str) -> HttpResponse:
     ahead = kitchen.feasts.filter(serve_at__gt=now - JUST)
     if asked.feast_id is not None:
         ahead = ahead.filter(pk=asked.feast_id)
-    wholes = feast_outlooks(list(ahead[:MOST_FEASTS]), kitchen, now, behind=True)
+    wholes = feast_outlooks(list(ahead[:MOST_FEASTS]), kitchen, now)
     views = [view for whole in wholes for view in whole.dishes if not view.dish.is_given_up]
     name = asked.feast.name if asked.feast else kitchen.name
     due = [each for whole in wholes for each in feast_tasks(whole)]

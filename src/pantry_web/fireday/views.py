@@ -45,9 +45,9 @@ def _context(kitchen: Kitchen) -> dict[str, object]:
     now, zone = clock.now(kitchen), ZoneInfo(kitchen.time_zone)
     seen = _seen(kitchen)
     feasts = list(kitchen.feasts.filter(serve_at__gt=now - JUST)[:MOST_FEASTS])
-    wholes = feast_outlooks(feasts, kitchen, now, behind=True)
+    wholes = feast_outlooks(feasts, kitchen, now)
     found = at_the_heat(wholes, zone)
-    return {"found": found, "zone": kitchen.time_zone, "seen": seen, "now": now}
+    return {"found": found, "wholes": wholes, "zone": kitchen.time_zone, "seen": seen, "now": now}
 
 
 def _seen(kitchen: Kitchen) -> str:

@@ -35,7 +35,7 @@ from pantry_web.drawings.shapes import (
 from pantry_web.drawings.timescale import House, next_midnight
 from pantry_web.passage.svg import Telling, svg
 from pantry_web.passage.words import Day, Told, tasks_of, words_by_day
-from pantry_web.planning.dish_document import Document
+from pantry_web.planning.documents.dish_document import Document
 from pantry_web.planning.outlook import FeastOutlook, Outlook
 from pantry_web.quantities import at, hours_of, room
 from pantry_web.sentences import said, speaker, tell

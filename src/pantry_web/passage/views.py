@@ -13,7 +13,6 @@ from django.urls import reverse
 from django.views.decorators.http import require_POST
 
 from pantry_core.plan.changes import applied
-from pantry_web.background.models import Work
 from pantry_web.feasts.access import seen_version
 from pantry_web.kitchens.access import cook_of
 from pantry_web.passage.actions.move_step import move_step
@@ -25,7 +24,7 @@ from pantry_web.planning.hands import tasks
 from pantry_web.planning.helps import remedies
 from pantry_web.planning.looking import feast_outlook_of, outlook_of
 from pantry_web.planning.outlook import FeastOutlook, Outlook
-from pantry_web.planning.solving import begin_with
+from pantry_web.planning.standing import begin_with, question
 from pantry_web.refusal import Refused
 
 YEAR = timedelta(days=366)
@@ -118,7 +117,7 @@ def move(request: HttpRequest, dish_id: int, step_key: str) -> HttpResponse:
         return _page(request, place, view, step_key, form)
     if found is not None and found.plan is not None:
         whole = feast_outlook_of(request, place.whole.feast.pk)
-        begin_with(whole.kitchen, whole.asked, found.plan)
+        begin_with(whole.kitchen, question(whole.read), found.plan)
     if undoes:
         return redirect(place.address)
     return redirect(place.with_query(moved=f"{dish_id}.{step_key}", was=was))
@@ -270,6 +269,6 @@ def _remedy(request: HttpRequest, whole: FeastOutlook) -> Any:
     """What would help, where it is looked at."""
     code = request.GET.get("remedy")
     found = remedies(whole) if code else []
-    if isinstance(found, Work):
+    if not isinstance(found, list):
         return None
     return next((each for each in found if each.code == code), None)

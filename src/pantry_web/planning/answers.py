@@ -44,7 +44,7 @@ def answers_to(documents: Sequence[Document]) -> list[Answer]:
     """The answers to `dish` documents, as JSON data.
 
     Returns: each answer, or what is wrong with its document. What was answered before is taken from
-    the store, what is new goes into it.
+    the store; what is new goes into it with `keep_answers`.
     """
     digests = [digest_of(each) for each in documents]
     known = {digest: answer for digest in digests if (answer := _remembered.get(digest))}
@@ -55,7 +55,7 @@ def answers_to(documents: Sequence[Document]) -> list[Answer]:
     for digest, document in zip(digests, documents, strict=True):
         if digest not in known:
             known[digest] = fresh[digest] = work_out(document)
-    _keep(fresh)
+    _to_keep.update(fresh)
     _remember(known)
     return [known[digest] for digest in digests]
 
@@ -105,6 +105,8 @@ def _rules_digest() -> str:
 
 
 _remembered: dict[str, Answer] = {}
+_to_keep: dict[str, Answer] = {}
+"""Answers that this process worked out and nobody has stored yet."""
 
 
 def forget_old_answers() -> None:
@@ -116,12 +118,14 @@ def forget_old_answers() -> None:
 def forget() -> None:
     """Forget what this process remembers; what is stored stays."""
     _remembered.clear()
+    _to_keep.clear()
 
 
 def _remember(answers: dict[str, Answer]) -> None:
     """Keep answers in this process; when they are too many, begin anew."""
     if len(_remembered) > MOST_REMEMBERED:
         _remembered.clear()
+        _to_keep.clear()
     _remembered.update(answers)
 
 
@@ -130,11 +134,13 @@ def _stored(digests: Iterable[str]) -> dict[str, Answer]:
     return {digest: _ADAPTER.validate_json(row.answer) for digest, row in rows.items()}
 
 
-def _keep(fresh: dict[str, Answer]) -> None:
+def keep_answers() -> None:
+    """Store what this process has worked out, for the others; whoever only reads stores nothing."""
     rows = [
         DishAnswer(digest=digest, answer=_ADAPTER.dump_json(answer, context=WHOLE).decode())
-        for digest, answer in fresh.items()
+        for digest, answer in list(_to_keep.items())
         if not isinstance(answer, Broken)
     ]
+    _to_keep.clear()
     if rows:
         write_if_free(lambda: DishAnswer.objects.bulk_create(rows, ignore_conflicts=True))

@@ -63,7 +63,7 @@ def done(
             if alone:
                 deed(outlook_alone(dish, kitchen, now))
             else:
-                deed(feast_outlook(dish.feast, kitchen, now, looks=True).of(dish))
+                deed(feast_outlook(dish.feast, kitchen, now).of(dish))
         except Stale as stale:
             refusal = str(stale)
         except Refused as refused:

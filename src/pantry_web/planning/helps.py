@@ -25,10 +25,10 @@ from pantry_web.background.models import Work
 from pantry_web.feasts.documents import dish_document, lain_d
 from pantry_web.feasts.models import Feast
 from pantry_web.planning.answers import work_out
-from pantry_web.planning.dish_document import with_plan
+from pantry_web.planning.documents.dish_document import with_plan
+from pantry_web.planning.documents.plan_document import steps_document
 from pantry_web.planning.looking import feast_outlook
 from pantry_web.planning.outlook import FeastOutlook, Outlook
-from pantry_web.planning.plan_document import steps_document
 from pantry_web.planning.solving import Solved, readable
 
 SHORTER: tuple[WayName, ...] = ("needle-brine", "needle", "strong-brine", "dry-cure", "dry-brine")
@@ -70,26 +70,31 @@ def is_needed(whole: FeastOutlook) -> bool:
     return found.plan.status == "infeasible" or bool(found.left_out or found.breaks)
 
 
-def remedies(whole: FeastOutlook) -> list[Remedy] | Work:
+def remedies(whole: FeastOutlook) -> list[Remedy] | Work | None:
     """What would help, each really solved, and kept while nothing changes.
 
-    Returns: the remedies, or what is worked out beside the pages and not done yet.
+    Returns: the remedies, or what is worked out beside the pages and not done yet; None where
+    nobody has asked for it.
     """
     if not is_needed(whole):
         return []
-    work = asked_for(whole)
-    if work.state != Work.State.DONE:
+    work = queue.asked_for(whole.kitchen, _key(whole))
+    if work is None or work.state != Work.State.DONE:
         return work
     return _REMEDIES.read(work.answer or [])
 
 
-def asked_for(whole: FeastOutlook) -> Work:
-    """What would help, as it is asked for within a quarter of an hour."""
+def ask_for_remedies(whole: FeastOutlook) -> Work:
+    """Ask for what would help, once within a quarter of an hour."""
     plain, held = whole.plan_documents
-    quarter = whole.now.timestamp() // GRID.total_seconds()
-    key = _REMEDIES.key_of((quarter, whole.feast.pk, {**held, "now": ""}))
     asked = {"feast": whole.feast.pk, "now": whole.now.isoformat(), "plan": plain, "held": held}
-    return queue.hand_over(whole.kitchen, key, asked, work_out_remedies)
+    return queue.hand_over(whole.kitchen, _key(whole), asked, work_out_remedies)
+
+
+def _key(whole: FeastOutlook) -> str:
+    quarter = whole.now.timestamp() // GRID.total_seconds()
+    held = whole.plan_documents[1]
+    return _REMEDIES.key_of((quarter, whole.feast.pk, {**held, "now": ""}))
 
 
 @task()
@@ -132,8 +137,8 @@ def _is_stopped_by(view: Outlook, plan: Plan) -> bool:
     planned = [step for step in plan.steps if step.dish == view.key]
     if not planned:
         return False
-    before = view.whole.unplanned_answers[view.key]
-    after = work_out(with_plan(view.whole.unplanned_documents[view.key], planned))
+    before = view.read.answer
+    after = work_out(with_plan(view.read.document, planned))
     if not isinstance(after, DishOut) or not isinstance(before, DishOut):
         return not isinstance(after, DishOut)
     return bool({each.code for each in after.stops} - {each.code for each in before.stops})

@@ -1,58 +1,38 @@
-"""Reading feasts and dishes with what happened to them, for their outlooks."""
+"""A page's look at feasts and dishes: they are read, their plans looked up, and both shown.
 
+Looking works no plan out and writes nothing. Whoever changes a feast asks for its plan.
+"""
+
+import time
 from collections.abc import Sequence
 from datetime import datetime
 
-from django.db.models import prefetch_related_objects
 from django.http import Http404, HttpRequest
 
 from pantry_web import clock
 from pantry_web.feasts.access import dish_of, feast_of
-from pantry_web.feasts.models import Dish, Event, Feast
-from pantry_web.feasts.state import derive
+from pantry_web.feasts.models import Dish, Feast
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.kitchens.models import Kitchen
-from pantry_web.ledger.noted import noted_before
-from pantry_web.planning.outlook import FeastOutlook, Outlook
-from pantry_web.planning.solving import found_already, plan_roughly
-from pantry_web.planning.surroundings import surroundings_of
+from pantry_web.planning.answers import keep_answers
+from pantry_web.planning.outlook import FeastOutlook, Outlook, outlook_on
+from pantry_web.planning.reading import read_alone, read_feasts
+from pantry_web.planning.standing import NOTHING_AHEAD, ask, question, standings
+
+AT_ONCE_S = 0.5
+"""While several plans are asked for in one request, small ones are worked out for so long [s]."""
 
 
-def feast_outlook(
-    feast: Feast, kitchen: Kitchen, now: datetime, *, looks: bool = False
-) -> FeastOutlook:
-    """The outlook of a feast: its dishes are read in one query, their logs in another."""
-    return feast_outlooks([feast], kitchen, now, looks=looks)[0]
+def feast_outlook(feast: Feast, kitchen: Kitchen, now: datetime) -> FeastOutlook:
+    """The outlook of a feast."""
+    return feast_outlooks([feast], kitchen, now)[0]
 
 
-def feast_outlooks(
-    feasts: Sequence[Feast],
-    kitchen: Kitchen,
-    now: datetime,
-    *,
-    looks: bool = False,
-    behind: bool = False,
-) -> list[FeastOutlook]:
+def feast_outlooks(feasts: Sequence[Feast], kitchen: Kitchen, now: datetime) -> list[FeastOutlook]:
     """The outlooks of several feasts of a kitchen, read together."""
-    around = surroundings_of(kitchen, now)
-    wholes = {feast.pk: FeastOutlook(feast, around, looks=looks, behind=behind) for feast in feasts}
-    logs: dict[int, list[Event]] = {}
-    for event in Event.objects.filter(dish__feast__in=feasts).select_related("by"):
-        logs.setdefault(event.dish_id, []).append(event)
-    dishes = list(Dish.objects.filter(feast__in=feasts).select_related("vessel"))
-    prefetch_related_objects([each for each in dishes if each.copied_from_id], noted_before())
-    for dish in dishes:
-        whole = wholes[dish.feast_id]
-        dish.feast = whole.feast
-        whole.dishes.append(_outlook(dish, whole, logs.get(dish.pk, [])))
-    if behind:
-        ahead = [each for each in wholes.values() if each.is_ahead]
-        around.found.update(found_already(kitchen, [each.asked for each in ahead]))
-    return list(wholes.values())
-
-
-def _outlook(dish: Dish, whole: FeastOutlook, log: Sequence[Event]) -> Outlook:
-    return Outlook(dish, whole.kitchen, whole.now, derive(log, whole.now), whole, log)
+    reads = read_feasts(feasts, kitchen, now)
+    plans = standings(kitchen, reads)
+    return [outlook_on(read, standing) for read, standing in zip(reads, plans, strict=True)]
 
 
 def outlook(dish: Dish, kitchen: Kitchen, now: datetime) -> Outlook:
@@ -65,20 +45,27 @@ def outlook_alone(dish: Dish, kitchen: Kitchen, now: datetime) -> Outlook:
 
     For what is written down of it, which neither the plan nor another dish bears on.
     """
-    whole = FeastOutlook(dish.feast, surroundings_of(kitchen, now), looks=True)
-    whole.dishes.append(_outlook(dish, whole, list(dish.events.all())))
-    return whole.dishes[0]
+    return outlook_on(read_alone(dish, kitchen, now), NOTHING_AHEAD).dishes[0]
 
 
-def plan_at_once(feast: Feast, kitchen: Kitchen, now: datetime) -> None:
-    """Plan a feast that was changed, so that the page that comes next has its hours.
+def ask_for_plans(
+    feasts: Sequence[Feast], kitchen: Kitchen, now: datetime, *, at_once_s: float = AT_ONCE_S
+) -> None:
+    """Ask for the plans of feasts of a kitchen as they stand, the first of them first.
 
-    A large one is planned roughly, and worked out beside the pages.
+    Parameters: feasts; kitchen; now; at_once_s, how long small plans are worked out within this
+    call: those after them are worked out beside the pages [s].
     """
-    whole = feast_outlook(feast, kitchen, now)
-    work = whole.solving
-    if work is not None and whole.solution is None:
-        plan_roughly(whole.asked, work)
+    until = time.monotonic() + at_once_s
+    for read in read_feasts(feasts, kitchen, now):
+        if read.planned:
+            ask(kitchen, question(read), behind=time.monotonic() > until)
+    keep_answers()
+
+
+def ask_for_plan(feast: Feast, kitchen: Kitchen, now: datetime) -> None:
+    """Ask for the plan of a feast that was changed, so that the next page has its hours."""
+    ask_for_plans([feast], kitchen, now)
 
 
 def feast_outlook_of(request: HttpRequest, feast_id: int) -> FeastOutlook:
@@ -97,6 +84,15 @@ def outlook_of(request: HttpRequest, dish_id: int) -> Outlook:
     """
     kitchen = kitchen_of(request)
     return outlook(dish_of(request, dish_id), kitchen, clock.now(kitchen))
+
+
+def outlook_alone_of(request: HttpRequest, dish_id: int) -> Outlook:
+    """A dish of the cook's kitchen as it stands now, without its plan and the others.
+
+    Raises: Http404 for any other.
+    """
+    kitchen = kitchen_of(request)
+    return outlook_alone(dish_of(request, dish_id), kitchen, clock.now(kitchen))
 
 
 def piece_outlook_of(request: HttpRequest, dish_id: int) -> Outlook:

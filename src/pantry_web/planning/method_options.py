@@ -19,9 +19,9 @@ from pantry_web.background.models import Work
 from pantry_web.feasts.documents import dish_document
 from pantry_web.feasts.models import Feast
 from pantry_web.planning.answers import Broken, work_out
+from pantry_web.planning.documents.plan_document import steps_document
 from pantry_web.planning.looking import feast_outlook
 from pantry_web.planning.outlook import FeastOutlook
-from pantry_web.planning.plan_document import steps_document
 from pantry_web.planning.solving import without
 
 NEW = "new"
@@ -64,16 +64,16 @@ class MethodOptions:
 
 
 def method_options(whole: FeastOutlook, piece: Document) -> MethodOptions:
-    """Every method that goes with a cut, yes or no, with the reason; worked out beside the pages.
+    """Every method that goes with a cut, yes or no, with the reason, as far as it was asked for.
 
     Dishes that cannot be done together as it is are left aside.
 
     Parameters: whole; piece, of the `dish` document.
     """
     ways = _ways(piece["cut"])
-    if whole.solving is not None:
+    work = queue.asked_for(whole.kitchen, _key(whole, piece))
+    if work is None:
         return MethodOptions([], len(ways), is_done=False)
-    work = _asked_for(whole, piece)
     answers = _OPTIONS.read(work.answer or [])
     return MethodOptions(
         sorted(answers, key=lambda each: not each.can),
@@ -83,12 +83,17 @@ def method_options(whole: FeastOutlook, piece: Document) -> MethodOptions:
     )
 
 
-def _asked_for(whole: FeastOutlook, piece: Document) -> Work:
+def ask_for_options(whole: FeastOutlook, piece: Document) -> None:
+    """Ask which methods go with a piece, once the plan is there and once a quarter of an hour."""
+    if whole.solving is None and not whole.standing.is_to_be_asked_for:
+        asked = {"feast": whole.feast.pk, "now": whole.now.isoformat(), "piece": piece}
+        queue.hand_over(whole.kitchen, _key(whole, piece), asked, work_out_options)
+
+
+def _key(whole: FeastOutlook, piece: Document) -> str:
     plan = {**whole.plan_documents[0], "now": ""}
     quarter = whole.now.timestamp() // GRID.total_seconds()
-    key = _OPTIONS.key_of((quarter, plan, piece))
-    asked = {"feast": whole.feast.pk, "now": whole.now.isoformat(), "piece": piece}
-    return queue.hand_over(whole.kitchen, key, asked, work_out_options)
+    return _OPTIONS.key_of((quarter, plan, piece))
 
 
 @task()

@@ -1,46 +1,63 @@
-"""A feast and its dishes at a moment: worked out by the core, planned, with what happened."""
+"""A feast and its dishes at a moment, as every page shows them: read, with the plan there is."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 from datetime import datetime
 from functools import cached_property
-from itertools import chain
 
 from pantry_core.dish.answer import DishNotice, DishOut, DishStep, Verdict
-from pantry_core.dish.said import DISCARD
 from pantry_core.formats.reading import Problem
 from pantry_core.plan.result import Break, Plan, PlannedStep, Round, Why
 from pantry_web.background.models import Work
-from pantry_web.feasts.documents import House, dish_document
+from pantry_web.feasts.documents import House
 from pantry_web.feasts.models import Dish, Event, Feast, Mishap
 from pantry_web.feasts.state import DishState
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.ledger.noted import Notes, last_notes
-from pantry_web.planning.answers import Answer, Broken, answered, answered_anew, steps_of
-from pantry_web.planning.dish_document import Document, as_it_went, facts_of, with_facts, with_plan
-from pantry_web.planning.plan_document import ToPlan, plan_document
-from pantry_web.planning.solving import Asked, Solved, kept_starts, known, plan_before, solved
-from pantry_web.planning.surroundings import Surroundings
+from pantry_web.planning.answers import Answer, Broken, answered_anew
+from pantry_web.planning.documents.dish_document import Document, with_plan
+from pantry_web.planning.documents.surroundings import Surroundings
+from pantry_web.planning.reading import DishRead, FeastRead
+from pantry_web.planning.solving import Solved
+from pantry_web.planning.standing import Standing, question
 
 
 @dataclass(frozen=True, eq=False)
 class Outlook:
-    """A dish at a moment: its answer, what has happened, and its part of the plan.
+    """A dish at a moment: what was read of it, its part of the plan, and its answer with that."""
 
-    `log` is all that was written down of it, later than this moment and withdrawn too.
-    """
-
-    dish: Dish
-    kitchen: Kitchen
-    now: datetime
-    state: DishState
+    read: DishRead = field(repr=False)
     whole: "FeastOutlook" = field(repr=False)
-    log: Sequence[Event] = field(default=(), repr=False)
+
+    @property
+    def dish(self) -> Dish:
+        """The dish as it is stored."""
+        return self.read.dish
+
+    @property
+    def kitchen(self) -> Kitchen:
+        """Whose dish it is."""
+        return self.whole.kitchen
+
+    @property
+    def now(self) -> datetime:
+        """The moment."""
+        return self.whole.now
+
+    @property
+    def state(self) -> DishState:
+        """What has happened to it."""
+        return self.read.state
+
+    @property
+    def log(self) -> Sequence[Event]:
+        """All that was written down of it, later than this moment and withdrawn too."""
+        return self.read.log
 
     @cached_property
     def key(self) -> str:
         """The id of the dish in plan documents."""
-        return str(self.dish.pk)
+        return self.read.key
 
     @property
     def problems(self) -> tuple[Problem, ...]:
@@ -54,15 +71,14 @@ class Outlook:
         answer = self._answer
         return None if isinstance(answer, Broken) else answer
 
-    @cached_property
+    @property
     def _answer(self) -> Answer:
         return self.whole.answers[self.key]
 
     @cached_property
     def steps(self) -> tuple[DishStep, ...]:
         """Its steps in order."""
-        unplanned = self.whole.unplanned_answers[self.key]
-        return () if isinstance(unplanned, Broken) else unplanned.steps
+        return self.read.steps
 
     @property
     def notices(self) -> tuple[DishNotice, ...]:
@@ -77,9 +93,7 @@ class Outlook:
     @cached_property
     def is_discarded(self) -> bool:
         """Whether it is to be thrown away."""
-        unplanned = self.whole.unplanned_answers[self.key]
-        said = () if isinstance(unplanned, Broken) else unplanned.stops
-        return any(each.code == DISCARD for each in said)
+        return self.read.is_discarded
 
     @cached_property
     def next_in_hands(self) -> DishStep | None:
@@ -157,17 +171,27 @@ class Outlook:
 
 @dataclass(frozen=True, eq=False)
 class FeastOutlook:
-    """A feast at a moment, with the outlook of each of its dishes.
+    """A feast at a moment: what was read of it, the plan that it goes by, and its dishes.
 
-    Where it only `looks`, no plan is worked out: what is known is shown. `behind` has it worked out
-    beside the pages, however quick it would be.
+    `documents` are the `dish` documents with their times and what happened, `answers` what the core
+    says to them: every page shows this.
     """
 
-    feast: Feast
-    around: Surroundings
-    dishes: list[Outlook] = field(default_factory=list)
-    looks: bool = False
-    behind: bool = False
+    read: FeastRead = field(repr=False)
+    standing: Standing = field(repr=False)
+    dishes: list[Outlook] = field(default_factory=list, repr=False)
+    documents: dict[str, Document] = field(default_factory=dict, repr=False)
+    answers: dict[str, Answer] = field(default_factory=dict, repr=False)
+
+    @property
+    def feast(self) -> Feast:
+        """The feast as it is stored."""
+        return self.read.feast
+
+    @property
+    def around(self) -> Surroundings:
+        """The kitchen around it."""
+        return self.read.around
 
     @property
     def kitchen(self) -> Kitchen:
@@ -210,57 +234,6 @@ class FeastOutlook:
         """Dishes that cannot be done: the others are planned without them."""
         return [each for each in self.dishes if each.why_left_out]
 
-    @cached_property
-    def _plain_documents(self) -> dict[str, Document]:
-        """The `dish` document of each dish, as if nothing had happened."""
-        return {
-            each.key: dish_document(each.dish.document, self.house, each.dish.vessel)
-            | {"people": self.feast.heads}
-            for each in self.dishes
-        }
-
-    @cached_property
-    def _plain_answers(self) -> dict[str, Answer]:
-        return answered(self._plain_documents)
-
-    @cached_property
-    def unplanned_documents(self) -> dict[str, Document]:
-        """The `dish` document of each dish with what happened, as yet without its times."""
-        plain, answers = self._plain_documents, self._plain_answers
-        return {
-            each.key: with_facts(
-                plain[each.key],
-                facts_of(
-                    each.dish, steps_of(answers[each.key]), each.state, self.mishaps, self.now
-                ),
-                self.now,
-                self.feast.time_zone,
-                each.dish.serve_at or self.feast.serve_at,
-            )
-            for each in self.dishes
-        }
-
-    @cached_property
-    def unplanned_answers(self) -> dict[str, Answer]:
-        """What the core says of each dish, as yet without its times."""
-        return answered_anew(self.unplanned_documents, self._plain_documents, self._plain_answers)
-
-    @cached_property
-    def documents(self) -> dict[str, Document]:
-        """The `dish` document of each dish, with its times and what happened."""
-        return {
-            each.key: with_plan(
-                self.unplanned_documents[each.key],
-                each.plan.steps if each.plan and not self.is_from_before else (),
-            )
-            for each in self.dishes
-        }
-
-    @cached_property
-    def answers(self) -> dict[str, Answer]:
-        """What the core says of each dish: every page shows this."""
-        return answered_anew(self.documents, self.unplanned_documents, self.unplanned_answers)
-
     @property
     def breaks(self) -> tuple[Break, ...]:
         """What the plan breaks, where no plan keeps every rule."""
@@ -271,32 +244,20 @@ class FeastOutlook:
         """What stands against the plan, in few sentences."""
         return self.solution.why if self.solution is not None else ()
 
-    @cached_property
+    @property
     def planned_dishes(self) -> frozenset[str]:
         """Ids of the dishes that are planned: wanted, with steps, their hour ahead."""
-        return frozenset(
-            each.key
-            for each in self.dishes
-            if (each.dish.serve_at or self.feast.serve_at) > self.now
-            and not each.dish.is_given_up
-            and not each.is_discarded
-            and each.steps
-        )
+        return self.read.planned
+
+    @property
+    def is_begun(self) -> bool:
+        """Whether something has been done for any dish."""
+        return self.read.is_begun
 
     @property
     def has_several(self) -> bool:
         """Whether there is more than one dish."""
         return len(self.dishes) > 1
-
-    @property
-    def is_begun(self) -> bool:
-        """Whether something has been done for any dish."""
-        return any(each.state.begun for each in self.dishes)
-
-    @property
-    def is_arranged(self) -> bool:
-        """Whether the cook has said when some step begins."""
-        return any(step.locked_start for each in self.dishes for step in each.steps)
 
     @property
     def plan(self) -> Plan | None:
@@ -330,65 +291,42 @@ class FeastOutlook:
         return self.solution is None or self.solution.is_proven
 
     @property
-    def solving(self) -> Work | None:
-        """The plan while it is being worked out."""
-        return self._answered if isinstance(self._answered, Work) else None
-
-    @property
-    def is_from_before(self) -> bool:
-        """Whether the plan is the one from before what changed last."""
-        return self.solution is not self._answered
-
-    @cached_property
-    def asked(self) -> Asked:
-        """What is asked of the plan."""
-        keep = kept_starts(self.feast) if self.is_begun or self.is_arranged else {}
-        return Asked(*self.plan_documents, keep, f"plan-{self.feast.pk}")
-
-    @cached_property
-    def plan_documents(self) -> tuple[Document, Document]:
-        """The `plan` document of the dishes that are planned, without holding and with it."""
-        planned = self.planned_dishes
-        dishes = [
-            ToPlan(each.dish, each.steps, each.state) for each in self.dishes if each.key in planned
-        ]
-        return plan_document(self.feast, self.around, dishes)
-
-    @property
-    def is_ahead(self) -> bool:
-        """Whether anything of it lies ahead that is planned."""
-        return bool(self.planned_dishes)
-
-    @cached_property
     def solution(self) -> Solved | None:
         """The plan; while it is worked out again, the one from before what changed last.
 
         None when nothing lies ahead, or there was never one.
         """
-        if isinstance(self._answered, Solved):
-            return self._answered
-        if not self.is_ahead:
-            return None
-        before = plan_before(self.kitchen, self.asked.about)
-        if before is None:
-            return None
-        went = [as_it_went(before.steps, view.key, view.steps, view.state) for view in self.dishes]
-        return Solved(replace(before, steps=tuple(chain.from_iterable(went))))
+        return self.standing.solution
 
-    @cached_property
-    def _answered(self) -> Solved | Work | None:
-        """What was worked out, or is being worked out: asked for when first looked at."""
-        if not self.is_ahead:
-            return None
-        if self.looks:
-            return known(self.kitchen, self.asked)
-        return solved(
-            self.kitchen,
-            self.asked,
-            behind=self.behind,
-            found=self.around.found if self.behind else None,
-        )
+    @property
+    def solving(self) -> Work | None:
+        """The plan while it is being worked out."""
+        return self.standing.work
+
+    @property
+    def is_from_before(self) -> bool:
+        """Whether the plan is the one from before what changed last."""
+        return self.standing.is_from_before
+
+    @property
+    def plan_documents(self) -> tuple[Document, Document]:
+        """The `plan` document of the dishes that are planned, without holding and with it."""
+        asked = self.standing.asked or question(self.read)
+        return asked.document, asked.held
 
     def of(self, dish: Dish) -> Outlook:
         """The outlook of one of its dishes."""
         return next(each for each in self.dishes if each.dish.pk == dish.pk)
+
+
+def outlook_on(read: FeastRead, standing: Standing) -> FeastOutlook:
+    """A feast as every page shows it, from what was read of it and the plan that it goes by."""
+    whole = FeastOutlook(read, standing)
+    whole.dishes.extend(Outlook(each, whole) for each in read.dishes)
+    unplanned = {each.key: each.document for each in read.dishes}
+    for view in whole.dishes:
+        planned = view.plan.steps if view.plan and not standing.is_from_before else ()
+        whole.documents[view.key] = with_plan(view.read.document, planned)
+    before = {each.key: each.answer for each in read.dishes}
+    whole.answers.update(answered_anew(whole.documents, unplanned, before))
+    return whole

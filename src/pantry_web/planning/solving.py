@@ -1,38 +1,30 @@
-"""The plan of a feast: asked for once, solved at once or beside the pages, kept while it holds."""
+"""The plan of a feast as it is asked for and solved."""
 
-from collections import OrderedDict
-from collections.abc import Callable, Container, Mapping, Sequence
+from collections.abc import Callable, Container, Mapping
 from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 from functools import cached_property
 from typing import TYPE_CHECKING, Any
 
-from django.db.models import QuerySet
 from django_tasks import task
 from pydantic import TypeAdapter, ValidationError
 
 from pantry_core.formats.reading import problem_of
 from pantry_core.plan.changes import LeaveOut, applied
-from pantry_core.plan.problem import GRID, WrongPlan, resolve
+from pantry_core.plan.problem import WrongPlan, resolve
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.result import Break, Plan, PlannedStep, Why
 from pantry_core.text import Sentence
 from pantry_web.background import queue
 from pantry_web.background.answers import Answers
 from pantry_web.background.models import Work
-from pantry_web.background.patient import write_if_free
-from pantry_web.feasts.models import Feast
-from pantry_web.kitchens.models import Kitchen
 from pantry_web.planning.answers import forget_old_answers
 
 if TYPE_CHECKING:
     from pantry_core.plan.least_bad import LeastBad
 
-QUICK_STEPS = 24
-"""Plans of so many open steps take under a second."""
 READY_EARLY = timedelta(hours=24)
 """What is under way is not taken off the plan for being ready so much before its hour."""
-MOST_REMEMBERED = 200
 
 Starts = Mapping[tuple[str, str], datetime]
 """Starts of the plan that the cook last went by, by dish and step."""
@@ -58,7 +50,7 @@ class Asked:
         starts = sorted((*pair, start.isoformat()) for pair, start in self.keep.items())
         is_one = self.held is self.document
         documents = [{**each, "now": ""} for each in (self.document, self.held)[is_one:]]
-        return _SOLVED.key_of((documents, starts))
+        return SOLVED.key_of((documents, starts))
 
     def stored(self) -> Document:
         """As JSON data."""
@@ -98,55 +90,8 @@ class Solved:
         return replace(self, plan=self.plan.in_utc(), apart=apart)
 
 
-Found = dict[str, Work]
-_remembered: OrderedDict[tuple[int, str, datetime], Solved] = OrderedDict()
-_SOLVED = Answers("plan", TypeAdapter(Solved))
-
-
-def solved(
-    kitchen: Kitchen, asked: Asked, *, behind: bool = False, found: Found | None = None
-) -> Solved | Work:
-    """The plan, kept while it still holds, or what is worked out beside the pages.
-
-    Parameters: kitchen; asked; behind, whether nobody waits for it, however quick it would be;
-    found, what was asked for already, by its key, where it has been read.
-    """
-    now = datetime.fromisoformat(asked.document["now"])
-    kept = _kept(kitchen, asked) if found is None else found.get(asked.key)
-    if kept is not None and kept.state == Work.State.DONE:
-        answer = _answer_of(kept)
-        if _still_holds(answer, asked.document, now):
-            return answer
-        queue.set_aside(kept)
-    if not behind and _open_steps(asked.document) <= QUICK_STEPS:
-        answer = solve(asked)
-        data = _SOLVED.written(answer)
-        _keep(kitchen, asked, data)
-        return answer
-    if kept is not None and found is not None and kept.state == Work.State.FAILED:
-        return kept
-    work = _hand_over(kitchen, asked)
-    return _answer_of(work) if work.answer is not None else work
-
-
-def begin_with(kitchen: Kitchen, asked: Asked, plan: Plan) -> None:
-    """Go by a plan that was found at once; what is not proven is looked into beside the pages."""
-    is_proven = plan.status == "optimal"
-    data = _SOLVED.written(Solved(plan, is_proven=is_proven))
-    if is_proven:
-        _keep(kitchen, asked, data)
-    else:
-        _hand_over(kitchen, asked, data)
-
-
-def _keep(kitchen: Kitchen, asked: Asked, data: object) -> None:
-    write_if_free(lambda: queue.keep_answer(kitchen, asked.key, asked.stored(), data, asked.about))
-
-
-def _hand_over(kitchen: Kitchen, asked: Asked, so_far: object = None) -> Work:
-    return queue.hand_over(
-        kitchen, asked.key, asked.stored(), work_out_plan, so_far=so_far, about=asked.about
-    )
+SOLVED = Answers("plan", TypeAdapter(Solved))
+"""How the answers are kept."""
 
 
 def plan_roughly(asked: Asked, work: Work) -> None:
@@ -159,31 +104,7 @@ def plan_roughly(asked: Asked, work: Work) -> None:
     problem = resolve(PlanRequest.model_validate(document))
     rough = plan(problem, wants_stop=lambda: True, keep=asked.keep)
     if rough.steps:
-        queue.answer_so_far(work, _SOLVED.written(Solved(rough, is_proven=False)))
-
-
-def plan_before(kitchen: Kitchen, about: str) -> Plan | None:
-    """The last plan of a feast, whatever changed since; None where there was none.
-
-    One that was kept in an older shape is none: a new one is on its way.
-    """
-    work = queue.last_answer(kitchen, about)
-    try:
-        plan = None if work is None else _answer_of(work).plan
-    except ValidationError:
-        return None
-    return plan if plan is not None and plan.steps else None
-
-
-def known(kitchen: Kitchen, asked: Asked) -> Solved | None:
-    """The plan if it has been worked out and still holds; nothing is asked for."""
-    kept = _kept(kitchen, asked)
-    if kept is None or kept.answer is None:
-        return None
-    answer = _answer_of(kept)
-    now = datetime.fromisoformat(asked.document["now"])
-    is_good = _still_holds(answer, asked.document, now)
-    return answer if is_good else None
+        queue.answer_so_far(work, SOLVED.written(Solved(rough, is_proven=False)))
 
 
 @task()
@@ -196,7 +117,7 @@ def work_out_plan(pk: int) -> None:
 
         answer = solve(Asked.of(report.document), tell, report.wants_stop)
         forget_old_answers()
-        return _SOLVED.written(answer)
+        return SOLVED.written(answer)
 
     queue.carry_out(pk, deed)
 
@@ -329,79 +250,3 @@ def _in_few_words(document: Document, why: tuple[Why, ...]) -> tuple[str, ...]:
     from pantry_core.plan.reasons import in_few_words  # noqa: PLC0415
 
     return tuple(in_few_words(resolve(PlanRequest.model_validate(document)), why))
-
-
-def found_already(kitchen: Kitchen, asked: Sequence[Asked]) -> Found:
-    """What was asked for already of several feasts, by its key."""
-    keys = [each.key for each in asked]
-    works = _works(kitchen).filter(key__in=keys)
-    found = {each.key: each for each in works.defer("document", "answer")}
-    unread = [each.pk for each in found.values() if _name(each) not in _remembered]
-    return found | {each.key: each for each in works.filter(pk__in=unread)} if unread else found
-
-
-def _kept(kitchen: Kitchen, asked: Asked) -> Work | None:
-    return _works(kitchen).filter(key=asked.key).first()
-
-
-def _works(kitchen: Kitchen) -> QuerySet[Work]:
-    """The works of a kitchen; what they were asked is read only where it is looked at."""
-    return Work.objects.filter(kitchen=kitchen).defer("document")
-
-
-def _answer_of(work: Work) -> Solved:
-    """The answer to what is done, remembered in this process, or what is known so far."""
-    known = _remembered.get(_name(work))
-    if known is not None:
-        return known
-    read = _SOLVED.read(work.answer).in_utc()
-    if work.state != Work.State.DONE:
-        return read
-    if len(_remembered) >= MOST_REMEMBERED:
-        _remembered.popitem(last=False)
-    _remembered[_name(work)] = read
-    return read
-
-
-def _name(work: Work) -> tuple[int, str, datetime]:
-    """What an answer is remembered by: whose it is, what was asked, and when."""
-    return work.kitchen_id, work.key, work.queued_at
-
-
-def _open_steps(document: Document) -> int:
-    return sum("ended_at" not in step for dish in document["dishes"] for step in dish["steps"])
-
-
-def _still_holds(found: Solved, asked: Document, now: datetime) -> bool:
-    """Whether nothing that was planned lies undone in the past by now."""
-    plan = found.plan
-    if plan.status == "infeasible":
-        return found.asked_at is not None and timedelta(0) <= now - found.asked_at < GRID
-    facts = [(dish["id"], step) for dish in asked["dishes"] for step in dish["steps"]]
-    begun = {(dish, e["id"]) for dish, e in facts if "started_at" in e or "ended_at" in e}
-    ended = {(dish, e["id"]) for dish, e in facts if "ended_at" in e}
-    done = {
-        (dish, each["id"], datetime.fromisoformat(text))
-        for dish, each in facts
-        for text in each.get("rounds_done", ())
-    }
-    if (found.left_out or found.breaks) and found.asked_at is not None and now < found.asked_at:
-        return False  # the demo's clock was set back: more may be possible
-    steps_ahead = all(
-        (each.start >= now or (each.dish, each.step) in begun)
-        and (each.end >= now or (each.dish, each.step) in ended)
-        for each in plan.steps
-    )
-    return steps_ahead and all(
-        each.at >= now or (job.dish, job.step, each.at) in done
-        for each in plan.rounds
-        for job in each.jobs
-    )
-
-
-def kept_starts(feast: Feast) -> Starts:
-    """The starts of the plan that the cook last went by."""
-    return {
-        (each["dish"], each["step"]): datetime.fromisoformat(each["start"])
-        for each in feast.kept_plan or ()
-    }

@@ -31,6 +31,10 @@ PRESSING: ContextVar[Pressing | None] = ContextVar("pressing", default=None)
 """Set by the middleware for as long as a form with a key is answered."""
 
 
+WROTE: ContextVar[bool] = ContextVar("wrote", default=False)
+"""Whether something was written since the middleware cleared it."""
+
+
 @contextmanager
 def once() -> Iterator[None]:
     """Write in one transaction, and only if the form that asks for it has not been done yet.
@@ -46,6 +50,7 @@ def once() -> Iterator[None]:
             if pressing is not None and is_first:
                 _keep(pressing)
             yield
+        WROTE.set(True)
     except BaseException:
         if pressing is not None and is_first:
             pressing.is_done = False

@@ -18,7 +18,7 @@ def change_by_proposal(view: Outlook, code: str) -> Change:
     Returns: the change, to undo it by.
     Raises: Refused where it is offered no more, and once the meat has gone in.
     """
-    asked = DishRequest.model_validate(view.whole.unplanned_documents[view.key])
+    asked = DishRequest.model_validate(view.read.document)
     offer = next((each for each in dish(asked).proposals if each.code == code), None)
     if offer is None:
         raise Refused(gettext("This is not offered any more: look at what it comes to now."))

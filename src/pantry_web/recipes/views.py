@@ -12,7 +12,7 @@ from django.views.decorators.http import require_POST
 from pantry_core.recipes.found import NotARecipe
 from pantry_web.feasts.actions.change_dish import change_dish
 from pantry_web.kitchens.access import kitchen_of
-from pantry_web.planning.looking import outlook_of, piece_outlook_of
+from pantry_web.planning.looking import outlook_alone_of, outlook_of, piece_outlook_of
 from pantry_web.planning.outlook import Outlook
 from pantry_web.planning.recipes.change import keep_change, last_change
 from pantry_web.planning.recipes.mix import PARTS
@@ -41,7 +41,7 @@ def recipe_check(request: HttpRequest, dish_id: int) -> HttpResponse:
 @require_POST
 def recipe_answer(request: HttpRequest, dish_id: int) -> HttpResponse:
     """What a recipe comes to, as it is typed; nothing is kept."""
-    view = outlook_of(request, dish_id)
+    view = outlook_alone_of(request, dish_id)
     form = _form(request, view, request.POST)
     return render(request, "recipes/_answer.html", _context(view, form, _read(request, view, form)))
 

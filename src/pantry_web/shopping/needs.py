@@ -22,7 +22,7 @@ from pantry_web.feasts.models import Dish
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.pantry.models import Ingredient
 from pantry_web.planning.looking import feast_outlooks
-from pantry_web.planning.outlook import Outlook
+from pantry_web.planning.outlook import FeastOutlook, Outlook
 from pantry_web.quantities import roughly
 from pantry_web.sentences import tell
 from pantry_web.shopping.models import Bought
@@ -123,17 +123,23 @@ class Trip:
         return all(each.is_bought for each in self.to_buy)
 
 
-def shopping_trips(kitchen: Kitchen, now: datetime) -> list[Trip]:
-    """What is to be bought over all dishes of the feasts to come, trip by trip.
+def feasts_to_shop_for(kitchen: Kitchen, now: datetime) -> list[FeastOutlook]:
+    """The feasts within two months; what is eaten later is bought later."""
+    feasts = kitchen.feasts.filter(serve_at__gt=now, serve_at__lte=now + LOOKS_AHEAD)
+    return feast_outlooks(list(feasts), kitchen, now)
 
-    Feasts within two months are looked at; what is eaten later is bought later. What needs no trip
-    of its own goes onto the last one before it is needed.
+
+def shopping_trips(kitchen: Kitchen, wholes: Iterable[FeastOutlook]) -> list[Trip]:
+    """What is to be bought over all dishes of feasts of a kitchen, trip by trip.
+
+    What needs no trip of its own goes onto the last one before it is needed.
     """
-    feasts = list(kitchen.feasts.filter(serve_at__gt=now, serve_at__lte=now + LOOKS_AHEAD))
-    views = [view for whole in feast_outlooks(feasts, kitchen, now) for view in whole.dishes]
+    views = [view for whole in wholes for view in whole.dishes]
     wanted = [view for view in views if not view.dish.is_given_up and not view.is_discarded]
     made = _trips_of(wanted)
-    bought = set(Bought.objects.filter(dish__feast__in=feasts).values_list("dish_id", "key"))
+    bought = set(
+        Bought.objects.filter(dish__in=[view.dish for view in wanted]).values_list("dish_id", "key")
+    )
     needs: dict[int, list[Need]] = {}
     for view in wanted:
         for need in _needs(view):

@@ -21,19 +21,21 @@ from pantry_web.feasts.actions.log.begin_step import begin_step
 from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.kitchens.models import Cook
 from pantry_web.planning.deeds import done
-from pantry_web.planning.outlook import Outlook
+from pantry_web.planning.outlook import FeastOutlook, Outlook
 from pantry_web.quantities import mass
 from pantry_web.sentences import tell, translated
 from pantry_web.shopping.actions.tick_line import tick_lines, untick_lines
-from pantry_web.shopping.needs import Line, Trip, in_the_pantry, shopping_trips
+from pantry_web.shopping.needs import Line, Trip, feasts_to_shop_for, in_the_pantry, shopping_trips
 
 NO_MORE = _("The plan has changed, and the list with it: look again.")
 
 
 def shopping(request: HttpRequest) -> HttpResponse:
     """The list, trip by trip."""
-    trips = _trips(request)
+    wholes = _feasts(request)
+    trips = shopping_trips(kitchen_of(request), wholes)
     context = {
+        "wholes": wholes,
         "trips": trips,
         "in_stock": in_the_pantry(trips),
         "is_planning": any(trip.is_planning for trip in trips),
@@ -105,9 +107,13 @@ def shopping_csv(request: HttpRequest) -> HttpResponse:
     return answer
 
 
-def _trips(request: HttpRequest) -> list[Trip]:
+def _feasts(request: HttpRequest) -> list[FeastOutlook]:
     kitchen = kitchen_of(request)
-    return shopping_trips(kitchen, clock.now(kitchen))
+    return feasts_to_shop_for(kitchen, clock.now(kitchen))
+
+
+def _trips(request: HttpRequest) -> list[Trip]:
+    return shopping_trips(kitchen_of(request), _feasts(request))
 
 
 def _trip(request: HttpRequest, code: str) -> Trip | None:

@@ -108,7 +108,7 @@ def put_off_until(request: HttpRequest, dish_id: int, step_key: str) -> HttpResp
 def more(request: HttpRequest, dish_id: int, kind: str, step_key: str) -> HttpResponse:
     """What can be read, put off or written down of a thing on the list, where it stands."""
     kitchen, dish = kitchen_of(request), dish_of(request, dish_id)
-    view = feast_outlook(dish.feast, kitchen, clock.now(kitchen), looks=True).of(dish)
+    view = feast_outlook(dish.feast, kitchen, clock.now(kitchen)).of(dish)
     task = next((each for each in tasks(view) if (each.kind, each.key) == (kind, step_key)), None)
     context = {"dish": dish, "task": task, **_of_task(view, task, kitchen)}
     return render(request, "today/_more.html", context)
@@ -129,7 +129,7 @@ def _feasts(kitchen: Kitchen, now: datetime) -> tuple[list[FeastOutlook], bool]:
     found = list(kitchen.feasts.filter(serve_at__gt=now - FORGOTTEN)[: 2 * MOST_FEASTS])
     ahead = [each for each in found if each.serve_at > now - JUST][:MOST_FEASTS]
     was_one = any(each.serve_at <= now - NEXT_MORNING for each in found)
-    return feast_outlooks(ahead, kitchen, now, behind=True), was_one
+    return feast_outlooks(ahead, kitchen, now), was_one
 
 
 def seen_of(kitchen: Kitchen) -> str:

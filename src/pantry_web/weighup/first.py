@@ -31,7 +31,7 @@ from pantry_web.forms import KitchenForm
 from pantry_web.kitchens.access import JUST_PLANNED, kitchen_of
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.planning.answers import work_out
-from pantry_web.planning.looking import plan_at_once
+from pantry_web.planning.looking import ask_for_plan
 from pantry_web.presses.once import once
 from pantry_web.sentences import refusal, tell
 from pantry_web.weighup.decided import decided
@@ -125,7 +125,7 @@ def first_dish(request: HttpRequest) -> HttpResponse:
             told = tell("Planned: {dish}, for {feast}.", dish=added.name, feast=feast.name)
             messages.success(request, told)
             request.session[JUST_PLANNED] = added.pk
-            plan_at_once(added.feast, kitchen, now)
+            ask_for_plan(added.feast, kitchen, now)
             return redirect("recipe-check", added.pk) if added.recipe else redirect("today")
         context |= {"feast": feast, **live_answer(dish, feast, house, None, now, None)}
         context["form"] = form

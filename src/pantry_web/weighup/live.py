@@ -173,7 +173,7 @@ def _document(
     stored = dict(view.dish.document)
     edits = stored.pop("edits", [])
     wanted = decided(form, stored)
-    kept = view.whole.unplanned_documents[view.key]
+    kept = view.read.document
     facts = {name: kept[name] for name in ("facts",) if name in kept}
     document = dish_document({**wanted, "edits": edits}, house, vessel)
     return {**document, **moments, **facts, "people": feast.heads}

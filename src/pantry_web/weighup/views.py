@@ -20,7 +20,7 @@ from pantry_web.feasts.models import Feast, WeighSheet
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.kitchens.models import Kitchen
 from pantry_web.planning.answers import Broken, work_out
-from pantry_web.planning.looking import outlook, piece_outlook_of, plan_at_once
+from pantry_web.planning.looking import outlook_alone, piece_outlook_of
 from pantry_web.planning.outlook import Outlook
 from pantry_web.planning.recipes.change import last_change
 from pantry_web.presses.once import once
@@ -47,7 +47,6 @@ def new_dish(request: HttpRequest, feast_id: int) -> HttpResponse:
         except Refused as refused:
             form.add_error("name", str(refused))
         else:
-            plan_at_once(feast, kitchen, clock.now(kitchen))
             return redirect("weigh-up", dish.pk)
     return _page(request, feast, form, house, None)
 
@@ -87,7 +86,7 @@ def answer(request: HttpRequest, feast_id: int) -> HttpResponse:
     form = _form(request, kitchen, house, {})
     typed_for = request.POST.get("dish", "")
     dish = feast.dishes.filter(pk=typed_for).first() if typed_for.isdecimal() else None
-    view = outlook(dish, kitchen, clock.now(kitchen)) if dish and not dish.is_job else None
+    view = outlook_alone(dish, kitchen, clock.now(kitchen)) if dish and not dish.is_job else None
     context = _answer(request, feast, form, house, view)
     for name in [name for name in form.errors if not request.POST.get(name, "").strip()]:
         del form.errors[name]

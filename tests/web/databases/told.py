@@ -26,7 +26,7 @@ from django.test import Client  # noqa: E402
 from pantry_web.feasts.models import Dish, Event, Feast, KeptRoute, WeighSheet  # noqa: E402
 from pantry_web.kitchens.models import Kitchen  # noqa: E402
 from pantry_web.planning.answers import forget  # noqa: E402
-from pantry_web.planning.looking import feast_outlook  # noqa: E402
+from pantry_web.planning.looking import ask_for_plan, feast_outlook  # noqa: E402
 from pantry_web.planning.solving import work_out_plan  # noqa: E402
 from pantry_web.running.invariants import broken_of  # noqa: E402
 from tests.web.test_words import pages  # noqa: E402
@@ -110,6 +110,7 @@ def said_by(path):
     told = {"dishes": {}, "plans": {}, "routes": list(KeptRoute.objects.values("name", "steps"))}
     for feast in Feast.objects.select_related("kitchen"):
         now = feast.kitchen.stands_at
+        ask_for_plan(feast, feast.kitchen, now)
         whole = feast_outlook(feast, feast.kitchen, now)
         if whole.solving is not None:
             work_out_plan.call(whole.solving.pk)

@@ -54,7 +54,7 @@ def take_remedy(whole: FeastOutlook, by: Cook, code: str, seen: int) -> str:
         raise Refused(
             gettext("What would help is still being worked out; a moment, then press again.")
         )
-    found = next((each for each in offered if each.code == code), None)
+    found = next((each for each in offered or () if each.code == code), None)
     if found is None:
         raise Refused(gettext("That would no longer help; look again at what would."))
     with once():

@@ -44,11 +44,20 @@
   const isFillingIn = () => document.activeElement?.matches("main input, main select, main textarea")
     || [...document.querySelectorAll("main details[open]")].some((each) => !openedAtFirst.has(each) && each.querySelector("form"))
     || [...document.querySelectorAll("main input, main select, main textarea")].some(isChanged);
-  document.addEventListener("plan-ready", () => { if (!isFillingIn()) location.reload(); });
+  // A page that knows what it has seen keeps itself up to date. What was just said is said again.
+  const SAID = "said";
+  const reload = () => {
+    sessionStorage.setItem(SAID, [...document.querySelectorAll(".say")].map((each) => each.outerHTML).join(""));
+    location.reload();
+  };
+  const said = new DOMParser().parseFromString(sessionStorage.getItem(SAID) || "", "text/html");
+  sessionStorage.removeItem(SAID);
+  document.querySelector("main .page")?.prepend(...said.querySelectorAll(".say"));
+  document.addEventListener("plan-ready", () => { if (!document.querySelector("[data-seen]") && !isFillingIn()) reload(); });
   document.addEventListener("click", (event) => {
     if (!event.target.closest("[data-look-again]")) return;
     event.preventDefault();
-    location.reload();
+    reload();
   });
 
   const wrong = [...document.querySelectorAll('[aria-invalid="true"]')].filter((field) => field.type !== "hidden");

@@ -70,5 +70,6 @@
   };
   window.addEventListener("load", () => setTimeout(keep, 2000));
   remind();
+  document.addEventListener("plan-ready", look);
   setInterval(look, EVERY_MS);
 })();

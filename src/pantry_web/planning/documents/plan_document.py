@@ -18,8 +18,8 @@ from pantry_web.feasts.models import Dish, Feast
 from pantry_web.feasts.state import DishState, StepFacts
 from pantry_web.kitchens.hours import shop_opening, work_hours
 from pantry_web.kitchens.models import Place
-from pantry_web.planning.dish_document import quarter_of
-from pantry_web.planning.surroundings import Surroundings
+from pantry_web.planning.documents.dish_document import quarter_of
+from pantry_web.planning.documents.surroundings import Surroundings
 from pantry_web.quantities import DEFAULT_ROOM_UNIT
 
 Document = dict[str, Any]

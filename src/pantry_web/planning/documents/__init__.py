@@ -1,0 +1,1 @@
+"""A kitchen, its dishes and its plans as documents of the core."""
