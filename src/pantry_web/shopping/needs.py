@@ -28,6 +28,8 @@ from pantry_web.sentences import tell
 from pantry_web.shopping.models import Bought
 
 LOOKS_AHEAD = timedelta(days=60)
+MOST_FEASTS = 12
+"""So many feasts are shopped for on one list, as many as Today shows."""
 MEAT, STEP = "meat", "step"
 NO_TRIP = -1
 """Where what no trip is planned for goes."""
@@ -124,9 +126,9 @@ class Trip:
 
 
 def feasts_to_shop_for(kitchen: Kitchen, now: datetime) -> list[FeastOutlook]:
-    """The feasts within two months; what is eaten later is bought later."""
+    """The next feasts within two months; what is eaten later is bought later."""
     feasts = kitchen.feasts.filter(serve_at__gt=now, serve_at__lte=now + LOOKS_AHEAD)
-    return feast_outlooks(list(feasts), kitchen, now)
+    return feast_outlooks(list(feasts[:MOST_FEASTS]), kitchen, now)
 
 
 def shopping_trips(kitchen: Kitchen, wholes: Iterable[FeastOutlook]) -> list[Trip]:

@@ -25,7 +25,14 @@ from pantry_web.planning.outlook import FeastOutlook, Outlook
 from pantry_web.quantities import mass
 from pantry_web.sentences import tell, translated
 from pantry_web.shopping.actions.tick_line import tick_lines, untick_lines
-from pantry_web.shopping.needs import Line, Trip, feasts_to_shop_for, in_the_pantry, shopping_trips
+from pantry_web.shopping.needs import (
+    MOST_FEASTS,
+    Line,
+    Trip,
+    feasts_to_shop_for,
+    in_the_pantry,
+    shopping_trips,
+)
 
 NO_MORE = _("The plan has changed, and the list with it: look again.")
 
@@ -36,6 +43,7 @@ def shopping(request: HttpRequest) -> HttpResponse:
     trips = shopping_trips(kitchen_of(request), wholes)
     context = {
         "wholes": wholes,
+        "is_cut": len(wholes) == MOST_FEASTS,
         "trips": trips,
         "in_stock": in_the_pantry(trips),
         "is_planning": any(trip.is_planning for trip in trips),
