@@ -338,3 +338,24 @@ def test_nothing_that_was_brought_in_passes_for_a_sentence(gammon):
     kept = gammon.sheets.get(pk=sheet.pk)
     assert kept.answer["own"] == forged
     assert kept.answer["$$"] == 1
+
+
+def test_what_would_be_ready_far_too_early_is_asked_about_before_the_tick(cook, quince, feast):
+    roast = {"piece": {"cut": "chicken", "mass_g": 1800.0}, "cure": {"method": "none"},
+             "heat": {"way": "roast"}}  # fmt: skip
+    bird = add_dish(feast, "Bird", roast)
+    eaten = feast.serve_at
+
+    def asked_at(before):
+        quince.stands_at = eaten - before
+        quince.save()
+        (whole,) = feast_outlooks([feast], quince, quince.stands_at)
+        return next(task for task in tasks(whole.of(bird)) if task.is_next)
+
+    for key in ("buy", "trim"):
+        asked_at(timedelta(hours=9))
+        cook.post(reverse("tick", args=[bird.pk, key]), {"sure": "1"})
+    early, later = asked_at(timedelta(hours=7)), asked_at(timedelta(hours=4))
+    assert early.key == later.key == "roast"
+    assert re.match(r"Begun now, it is ready \S+ h before its hour", early.question)
+    assert later.question == ""

@@ -8,6 +8,7 @@ from typing import Literal
 
 from pantry_core.dish.answer import DishStep, Gate
 from pantry_core.history.log import hours_between
+from pantry_core.measures.said import span
 from pantry_core.plan.result import PlannedStep
 from pantry_core.quantities import Minutes
 from pantry_core.routes.ways import WAYS
@@ -19,6 +20,8 @@ GRID_MIN = 15
 SLIP = timedelta(minutes=5)
 EARLY = timedelta(hours=6)
 """What is planned for so much later is asked about before it is ticked (our own choice)."""
+KEEPS_HOT, KEEPS_COLD = timedelta(hours=1), timedelta(hours=24)
+"""So long what is ready waits for its hour."""
 UNDER_LIQUID = say("It should still be under the liquid all over.")
 IN_LIQUID = frozenset(way.id for way in WAYS.values() if way.has_water)
 LONG_H = 1.0
@@ -129,7 +132,32 @@ def _question(view: Outlook, planned: PlannedStep | None, title: str) -> str:
     asked = asked_of(view)
     if not asked and view.has_no_room:
         return say("No plan has room for {dish}. Is it begun already?", dish=view.dish.name)
-    return asked or (asked_before(view, title, planned.start) if planned else "")
+    if asked or planned is None:
+        return asked or ""
+    return ready_too_early(view, planned) or asked_before(view, title, planned.start)
+
+
+def ready_too_early(view: Outlook, planned: PlannedStep) -> str:
+    """What is asked of a step after which the dish would wait longer than it may.
+
+    Every step from it on lasts its longest at most, and what is ready keeps for a day, or an hour
+    where it is hot. Nothing is asked where some step may last as long as it has to.
+    """
+    steps = view.steps[view.place_of(planned.step) :]
+    longest = [step.max_h for step in steps]
+    if planned.start - view.now <= SLIP or any(most is None for most in longest):
+        return ""
+    ready = view.now + timedelta(hours=sum(most for most in longest if most is not None))
+    ends_hot = any(step.kind == "cook" for step in steps)
+    early = (view.dish.serve_at or view.dish.feast.serve_at) - ready
+    if early <= (KEEPS_HOT if ends_hot else KEEPS_COLD):
+        return ""
+    return say(
+        "Begun now, it is ready {early} before its hour, for no step may last that long. Begin at "
+        "{at}, or lay it in the cold in between. Is it begun already?",
+        early=span(early / timedelta(hours=1)),
+        at=quantities.at(planned.start, view.dish.feast.time_zone),
+    )
 
 
 def asked_before(view: Outlook, title: str, start: datetime) -> str:

@@ -43,13 +43,15 @@ class Visit:
 
     @property
     def is_being_planned(self) -> bool:
-        """Whether its hour is being worked out, and the plan before has none."""
-        return self.at is None and self.entries[0].view.whole.solving is not None
+        """Whether its hour is being worked out for some dish, and the plan before has none."""
+        return self.at is None and any(
+            entry.view.whole.solving is not None for entry in self.entries
+        )
 
     @property
     def is_unplanned(self) -> bool:
-        """Whether no plan has room for it; what has begun is still to be done, however late."""
-        return self.at is None and self.entries[0].view.has_no_room
+        """Whether no plan has room for any of it; what has begun is still to be done."""
+        return self.at is None and all(entry.view.has_no_room for entry in self.entries)
 
     @property
     def has_several(self) -> bool:
@@ -67,7 +69,7 @@ class Visit:
 
         A trip is ticked on its list.
         """
-        is_asked = not self.has_several and self.entries[0].task.question
+        is_asked = any(entry.task.question for entry in self.entries)
         return self.can_tick and not self.is_trip and not is_asked
 
     @property
@@ -158,8 +160,11 @@ def _entries(whole: FeastOutlook) -> Iterator[Entry]:
 
 
 def _visits(entries: Sequence[Entry]) -> Iterator[Visit]:
-    """Rounds at one hour are one visit, and so is a trip, whichever dishes they are of."""
-    together: dict[tuple[str, datetime | None], list[Entry]] = {}
+    """Rounds at one hour are one visit, and so is a trip, whichever dishes they are of.
+
+    What no plan has room for is a visit apart.
+    """
+    together: dict[tuple[str, datetime | None, bool], list[Entry]] = {}
     for each in entries:
         together.setdefault(_go(each), []).append(each)
     for each in entries:
@@ -168,14 +173,15 @@ def _visits(entries: Sequence[Entry]) -> Iterator[Visit]:
             yield Visit(tuple(own))
 
 
-def _go(entry: Entry) -> tuple[str, datetime | None]:
+def _go(entry: Entry) -> tuple[str, datetime | None, bool]:
     """What is the same for whatever is done in one go."""
     task = entry.task
     if task.kind == "tend" and task.at is not None:
-        return "round", task.at
+        return "round", task.at, True
+    has_room = task.at is not None or not entry.view.has_no_room
     if task.trip == SHOPPING:
-        return SHOPPING, task.at
-    return f"{entry.view.dish.pk}-{task.kind}-{task.key}", task.at
+        return SHOPPING, task.at, has_room
+    return f"{entry.view.dish.pk}-{task.kind}-{task.key}", task.at, has_room
 
 
 def _groups(visits: Sequence[Visit], now: datetime, zone: ZoneInfo) -> Iterator[Group]:
