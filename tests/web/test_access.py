@@ -200,13 +200,14 @@ def test_the_first_start_makes_the_owner_and_only_the_first(client, db, monkeypa
     typed = {
         "kitchen_name": "Medlar Row", "time_zone": "Europe/London", "username": "medlar",
         "password1": "bletted-in-straw", "password2": "bletted-in-straw", "word": start_word(),
-        "units": "imperial", "clock_face": "12",
+        "units": "imperial", "clock_face": "12", "oven_shelves": "3",
     }  # fmt: skip
     assert client.post("/start/", typed | {"word": "sesame"}).status_code == 422
     assert client.post("/start/", typed | {"password2": "other"}).status_code == 422
     assert client.post("/start/", typed)["Location"] == "/"
     made = Kitchen.objects.get(name="Medlar Row")
     assert (made.units, made.clock_face) == ("imperial", "12")
+    assert made.places.get(name="oven").capacity == 3.0
     assert b"Begin with one dish" in client.get("/feasts/").content
     assert client.get("/start/").status_code == 404
     assert b"<strong>medlar</strong><small>owner, you" in client.get("/members/").content

@@ -9,6 +9,7 @@ from django.utils.translation import gettext_lazy as _
 
 from pantry_web.fields import LongSelect
 from pantry_web.forms import PlainForm
+from pantry_web.kitchens.actions.found_kitchen import OVEN_SHELVES
 from pantry_web.kitchens.forms import ZONES
 from pantry_web.kitchens.models import Cook, Kitchen, Membership
 from pantry_web.members.first_start import is_start_word
@@ -42,6 +43,9 @@ class FirstStartForm(NewCookForm):
     )
     units = forms.ChoiceField(choices=Kitchen.Units.choices, label=_("Show amounts in"))
     clock_face = forms.ChoiceField(choices=Kitchen.ClockFace.choices, label=_("Show hours as"))
+    oven_shelves = forms.TypedChoiceField(
+        choices=[(n, str(n)) for n in range(1, 5)], initial=OVEN_SHELVES, coerce=int,  required=False, label=_("Shelves in your oven"),
+    )  # fmt: skip
 
     def clean_word(self) -> str:
         """The word of whoever started the program."""

@@ -22,7 +22,7 @@ from pantry_web.kitchens.access import (
     membership_of,
     owned_kitchen_of,
 )
-from pantry_web.kitchens.actions.found_kitchen import found_kitchen
+from pantry_web.kitchens.actions.found_kitchen import OVEN_SHELVES, found_kitchen
 from pantry_web.kitchens.models import Cook, Membership
 from pantry_web.members.actions.change_member import remove_member, set_role
 from pantry_web.members.actions.invite import end_invitation, invite
@@ -89,6 +89,7 @@ def first_start(request: HttpRequest) -> HttpResponse:
             found_kitchen(
                 owner, typed["kitchen_name"], typed["time_zone"],
                 units=typed["units"], clock_face=typed["clock_face"],
+                oven_shelves=typed["oven_shelves"] or OVEN_SHELVES,
             )  # fmt: skip
         forget_start_word()
         return _signed_in(request, owner)
