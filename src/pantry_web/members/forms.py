@@ -44,8 +44,12 @@ class FirstStartForm(NewCookForm):
     units = forms.ChoiceField(choices=Kitchen.Units.choices, label=_("Show amounts in"))
     clock_face = forms.ChoiceField(choices=Kitchen.ClockFace.choices, label=_("Show hours as"))
     oven_shelves = forms.TypedChoiceField(
-        choices=[(n, str(n)) for n in range(1, 5)], initial=OVEN_SHELVES, coerce=int,  required=False, label=_("Shelves in your oven"),
-    )  # fmt: skip
+        choices=[(n, str(n)) for n in range(1, 5)],
+        initial=OVEN_SHELVES,
+        coerce=int,
+        required=False,
+        label=_("Shelves in your oven"),
+    )
 
     def clean_word(self) -> str:
         """The word of whoever started the program."""
