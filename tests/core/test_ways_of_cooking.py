@@ -148,3 +148,25 @@ def test_a_chosen_temperature_is_the_figure_everywhere():
     legs = dish_document(made("duck-leg", "roast", inside_c=84))
     assert legs["inside_c"] == 84
     assert legs["verdict"] == "go"
+
+
+def test_a_step_in_the_oven_has_its_hours_at_other_temperatures():
+    """They are those that the dish has where the cook sets that temperature himself."""
+    document = made("chicken", "roast", medium_c=190)
+    (roast,) = heat_steps(dish_document(document))
+    heats = {each["heat_c"]: each for each in roast["heats"]}
+    assert list(heats) == [140.0, 165.0, 215.0]  # 240 is more than a roast is set to
+    for heat_c, other in heats.items():
+        there = document | {"edits": [{"step": "roast", "medium_c": heat_c}]}
+        (step,) = heat_steps(dish_document(there))
+        assert {name: step[name] for name in ("min_h", "prefer_h", "max_h")} == {
+            name: other[name] for name in ("min_h", "prefer_h", "max_h")
+        }
+    longest = [each["prefer_h"] for each in (*roast["heats"][:2], roast, roast["heats"][2])]
+    assert longest == sorted(longest, reverse=True)
+
+
+def test_hours_that_the_cook_set_hold_at_one_temperature():
+    edited = made("chicken", "roast") | {"edits": [{"step": "roast", "prefer_h": 2.0}]}
+    (roast,) = heat_steps(dish_document(edited))
+    assert roast["heats"] == []

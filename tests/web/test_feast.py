@@ -108,6 +108,29 @@ def test_each_remedy_makes_only_its_own_change(cook, supper, start):
     assert changed == ({"serve_at"} if start == "Eat on" else {"dishes"})
 
 
+def test_two_roasts_share_the_oven_at_one_temperature(cook, quince):
+    feast = Feast.objects.create(
+        kitchen=quince, name="Two roasts", serve_at="2027-04-18T17:30Z", heads=4,
+        time_zone="Europe/London",
+    )  # fmt: skip
+    feast.refresh_from_db()
+    for name, heat_c in (("Loin", 140.0), ("Bird", 200.0)):
+        cut = "pork-loin" if name == "Loin" else "chicken"
+        add_dish(feast, name, {
+            "piece": {"cut": cut, "mass_g": 1900.0}, "cure": {"method": "none"},
+            "heat": {"way": "roast", "medium_c": heat_c},
+        })  # fmt: skip
+    page = cook.get(f"/feasts/{feast.pk}/helps/")
+    assert page.context["whole"].breaks
+    remedy = next(each for each in page.context["remedies"] if " instead of " in each.text)
+    cook.post(f"/feasts/{feast.pk}/helps/{remedy.code}/", seen(feast))
+    assert "It can all be done" in text(cook.get(f"/feasts/{feast.pk}/"))
+    whole = feast_outlook(Feast.objects.get(pk=feast.pk), quince, quince.stands_at)
+    heats = [step.heat_c for view in whole.dishes for step in view.steps if step.heat_c]
+    assert max(heats) - min(heats) <= 25.0
+    assert all(f"{round(heat)} °C" in remedy.text for heat in heats if heat not in (140.0, 200.0))
+
+
 def test_guests_an_hour_later_and_what_changed_is_shown(cook, quince, lantern):
     cook.get(f"/feasts/{lantern.pk}/")
     cook.post(f"/feasts/{lantern.pk}/keep/")

@@ -12,7 +12,7 @@ from pantry_core.mixes.recipe import CheckRequest
 from pantry_core.mixes.request import Purpose, WeighRequest
 from pantry_core.mixes.result import Line, Proposal, WeighOut
 from pantry_core.notice import Level
-from pantry_core.plan.request import After
+from pantry_core.plan.request import After, OtherHeat
 from pantry_core.routes.step import Until
 from pantry_core.text import Sentence
 
@@ -28,7 +28,8 @@ class DishStep:
     `after` are steps of other dishes that it waits for. At the heat `medium` is what it is in,
     `medium_c` how hot that is [°C], `covered` under a lid; from it on the piece has `form`,
     `count` and `thickness_mm` [mm]. `with_piece`: whether the piece itself is there, and not only
-    its brine. `heat_c` is the temperature by which it shares its place with others [°C].
+    its brine. `heat_c` is the temperature by which it shares its place with others [°C], `heats`
+    are others that it can take.
     """
 
     id: str
@@ -56,6 +57,7 @@ class DishStep:
     thickness_mm: float | None = None
     with_piece: bool = True
     heat_c: float | None = None
+    heats: tuple[OtherHeat, ...] = ()
 
     def __post_init__(self) -> None:
         """Another dish shares an oven with it by its temperature."""

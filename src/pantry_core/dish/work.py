@@ -18,6 +18,7 @@ from pantry_core.dish.learnt import of_the_learnt
 from pantry_core.dish.mix_out import mix_of, window_of, with_its_lines
 from pantry_core.dish.offers import offers_of
 from pantry_core.dish.options import options_of
+from pantry_core.dish.other_heats import with_other_heats
 from pantry_core.dish.passed import never_reached
 from pantry_core.dish.piece import (
     Prepared,
@@ -54,7 +55,6 @@ from pantry_core.mixes.weigh import sheet_of
 from pantry_core.notice import Notice
 from pantry_core.routes.customs import Customs
 from pantry_core.routes.heating import Cooking, NeverDone
-from pantry_core.routes.heats import Heat
 from pantry_core.routes.step import RouteStep
 from pantry_core.routes.steps import Route, route
 from pantry_core.rules.rule import Mark, Source
@@ -92,7 +92,8 @@ def dish(asked: DishRequest) -> DishOut:
         )
     found = worked(asked)
     changes = offers_of(asked, found.settled, found.out, lambda other: worked(other).out)
-    return replace(with_offers(found.out, changes), options=options)
+    steps = with_other_heats(found.out.steps, found.cooking, asked)
+    return replace(with_offers(found.out, changes), options=options, steps=steps)
 
 
 @dataclass(frozen=True, slots=True)
@@ -103,7 +104,7 @@ class Worked:
     settled: Settled
     route: Route
     out: DishOut
-    heat: Heat
+    cooking: Cooking
 
     def spare_h(self, left_h: float) -> float:
         """How long the cure may take when so much time is left to the table [h]."""
@@ -180,7 +181,7 @@ def worked(asked: DishRequest) -> Worked:
         mix=mix,
         window_h=window_of(asked, settled, steps),
     )
-    return Worked(asked, settled, way, out, cook.cooking.heat)
+    return Worked(asked, settled, way, out, cook.cooking)
 
 
 def _sheet(settled: Settled) -> WeighOut | CheckOut | None:

@@ -129,7 +129,7 @@ def _shown(
     out = found.out if mix is None else with_offers(found.out, mix.proposals)
     left_h = _left_h(feast, now)
     shown: dict[str, object] = {
-        "notices": out.notices, "out": out, "cooked": found.heat,
+        "notices": out.notices, "out": out, "cooked": found.cooking.heat,
         "is_tender": any(each.until == {"tender": True} for each in out.steps),
         "sheet": live_sheet(found, house, left_h),
         "suggested": _suggested(found, form, feast.kitchen.units),

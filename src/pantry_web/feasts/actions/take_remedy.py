@@ -14,6 +14,7 @@ from pantry_core.plan.changes import (
     OpenHours,
     ServeAt,
     StayHome,
+    TakeHeat,
     Unlock,
     WaitForNone,
     WorkHours,
@@ -100,6 +101,8 @@ def _change_feast(whole: FeastOutlook, by: Cook, change: Change) -> None:
         case ServeAt(at, str(key)):
             dish = _dish(whole, key)
             set_hour(dish, datetime.fromisoformat(at), dish.early_max_min, dish.note)
+        case TakeHeat(key, step, heat_c):
+            _edit(_dish(whole, key), step, {"medium_c": heat_c})
         case KeepLonger(key, step, max_h):
             _edit(_dish(whole, key), step, {"max_h": max_h})
         case WaitForNone(key, step):

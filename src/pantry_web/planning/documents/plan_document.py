@@ -197,6 +197,7 @@ def step_document(
         "after": [each.model_dump(exclude_unset=True) for each in step.after] or None,
         "place": SHOP if step.trip == SHOP else step.place,
         "heat_c": step.heat_c,
+        "heats": [each.model_dump(exclude_none=True) for each in step.heats] or None,
     }  # fmt: skip
     known = {name: value for name, value in told.items() if value is not None}
     locked = datetime.fromisoformat(step.locked_start) if step.locked_start else None
