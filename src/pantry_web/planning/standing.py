@@ -33,6 +33,8 @@ from pantry_web.planning.solving import (
 
 QUICK_STEPS = 24
 """Plans of so many open steps take under a second."""
+ROUGH_STEPS = 120
+"""Plans of so many open steps are found roughly in a second or two."""
 MOST_REMEMBERED = 200
 
 log = logging.getLogger(__name__)
@@ -116,8 +118,9 @@ def ask(kitchen: Kitchen, asked: Asked, *, behind: bool = False) -> None:
         queue.set_aside(kept)
     if not behind and _open_steps(asked.document) <= QUICK_STEPS and _solve_at_once(kitchen, asked):
         return
+    is_first = kept is None and not behind and _open_steps(asked.document) <= ROUGH_STEPS
     work = _hand_over(kitchen, asked)
-    if work.answer is None and asked.about not in _plans_before(kitchen, [asked]):
+    if is_first and work.answer is None and not _plans_before(kitchen, [asked]):
         plan_roughly(asked, work)
 
 
