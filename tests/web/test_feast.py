@@ -22,6 +22,7 @@ from pantry_web.planning import method_options, solving
 from pantry_web.steps.actions.change_step import change_step
 from tests.reference.feast_rules import broken_rules_of
 from tests.web.conftest import feast_outlook, steps_of
+from tests.web.test_hours import DOUGH
 
 
 def seen(feast):
@@ -106,6 +107,24 @@ def test_each_remedy_makes_only_its_own_change(cook, supper, start):
     after = feast_document(Feast.objects.get(pk=supper.pk))
     changed = {name for name in before if before[name] != after[name]}
     assert changed == ({"serve_at"} if start == "Eat on" else {"dishes"})
+
+
+def test_what_a_dish_would_break_is_said_before_it_is_added(cook, feast):
+    path, dishes = f"/feasts/{feast.pk}/dish/", feast.dishes.count()
+    hock = {"name": "Late hock", "cut": "pork-hock", "mass": "1500 g", "method": "even-brine",
+            "water": "2 l", "days": "20 days"}  # fmt: skip
+    assert cook.post(f"/feasts/{feast.pk}/job/", DOUGH | {"job": "rice"}).status_code == 302
+    refused = cook.post(path, hock)
+    assert refused.status_code == 422
+    assert "With this dish not everything can be ready on time." in text(refused)
+    assert any("Late hock" in why for why in refused.context["against"])
+    assert 'value="1500 g"' in text(refused)  # what was typed stays
+    assert feast.dishes.count() == dishes + 1
+    assert "all is on the table in time" in text(cook.get(f"/feasts/{feast.pk}/"))
+    assert cook.post(path, hock | {"anyway": "1"}).status_code == 302
+    assert feast.dishes.count() == dishes + 2
+    # where the plan breaks something already, another dish is not asked about
+    assert cook.post(path, hock | {"name": "Another"}).status_code == 302
 
 
 def test_two_roasts_share_the_oven_at_one_temperature(cook, quince):

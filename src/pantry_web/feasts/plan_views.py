@@ -23,6 +23,7 @@ from pantry_web.feasts.views import feast_page, job_form_of
 from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.kitchens.actions.absences import add_absence
 from pantry_web.kitchens.forms import AbsenceForm
+from pantry_web.planning.another import against_another
 from pantry_web.planning.helps import ask_for_remedies, is_needed, remedies, work_out_remedies
 from pantry_web.planning.looking import (
     ask_for_plan,
@@ -170,6 +171,12 @@ def new_job(request: HttpRequest, feast_id: int) -> HttpResponse:
     whole = feast_outlook_of(request, feast_id)
     form = job_form_of(whole, request.POST)
     if form.is_valid():
+        if "anyway" not in request.POST:
+            against = against_another(
+                whole.feast, whole.kitchen, whole.now, form.called, form.document
+            )
+            if against:
+                return feast_page(request, whole, job_form=form, against=against)
         try:
             dish = add_dish(whole.feast, form.called, form.document)
         except Refused as refused:

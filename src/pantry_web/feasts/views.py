@@ -8,6 +8,7 @@ from django.utils.translation import gettext
 
 from pantry_core.plan.peaks import Stay, peaks
 from pantry_core.routes.jobs import Made
+from pantry_core.text import Sentence
 from pantry_web import clock
 from pantry_web.feasts.actions import save_feast
 from pantry_web.feasts.actions.claim import claim
@@ -107,8 +108,12 @@ def feast_page(
     job_form: JobForm | None = None,
     mishap_form: MishapForm | None = None,
     absence_form: AbsenceForm | None = None,
+    against: tuple[Sentence, ...] = (),
 ) -> HttpResponse:
-    """The page of a feast, with a form that was filled in wrongly if there is one."""
+    """The page of a feast, with a form that was filled in wrongly if there is one.
+
+    Parameters: request; whole; the forms; against, what stands against a plan with the side job.
+    """
     given = (form, job_form, mishap_form, absence_form)
     wrong = any(each is not None and each.is_bound for each in given)
     rooms = {place.name: place.capacity for place in whole.around.places}
@@ -120,6 +125,7 @@ def feast_page(
         "absence_form": absence_form or AbsenceForm(zone=whole.feast.time_zone),
         "feast": whole.feast,
         "whole": whole,
+        "against": against,
         "rows": dish_rows(whole),
         "tasks": feast_tasks(whole)[:NEXT_TASKS],
         "changes": changes(whole),

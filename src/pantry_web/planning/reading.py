@@ -74,8 +74,18 @@ class FeastRead:
         return self.around.now
 
 
-def read_feasts(feasts: Sequence[Feast], kitchen: Kitchen, now: datetime) -> list[FeastRead]:
-    """Read feasts of a kitchen together: their dishes in one query, the logs in another."""
+def read_with(dish: Dish, kitchen: Kitchen, now: datetime) -> FeastRead:
+    """Read a feast with a dish of it that is not stored yet."""
+    return read_feasts([dish.feast], kitchen, now, more=[dish])[0]
+
+
+def read_feasts(
+    feasts: Sequence[Feast], kitchen: Kitchen, now: datetime, *, more: Sequence[Dish] = ()
+) -> list[FeastRead]:
+    """Read feasts of a kitchen together: their dishes in one query, the logs in another.
+
+    Parameters: feasts; kitchen; now; more, dishes of them that are not stored yet.
+    """
     around = surroundings_of(kitchen, now)
     logs: dict[int, list[Event]] = {}
     for event in Event.objects.filter(dish__feast__in=feasts).select_related("by"):
@@ -85,7 +95,7 @@ def read_feasts(feasts: Sequence[Feast], kitchen: Kitchen, now: datetime) -> lis
     by_id = {feast.pk: feast for feast in feasts}
     for dish in dishes:
         dish.feast = by_id[dish.feast_id]
-    return _with_answers(feasts, around, dishes, logs)
+    return _with_answers(feasts, around, [*dishes, *more], logs)
 
 
 def read_alone(dish: Dish, kitchen: Kitchen, now: datetime) -> FeastRead:

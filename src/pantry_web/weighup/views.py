@@ -9,6 +9,7 @@ from django.views.decorators.http import require_POST
 from pantry_core.formats.operations import weigh_out_from
 from pantry_core.mixes.request import WeighRequest
 from pantry_core.routes.steps import CURING
+from pantry_core.text import Sentence
 from pantry_web import clock
 from pantry_web.feasts.access import feast_of, seen_version
 from pantry_web.feasts.actions.add_dish import add_dish
@@ -19,6 +20,7 @@ from pantry_web.feasts.documents import Document, House, dish_document, house_of
 from pantry_web.feasts.models import Feast, WeighSheet
 from pantry_web.kitchens.access import kitchen_of
 from pantry_web.kitchens.models import Kitchen
+from pantry_web.planning.another import against_another
 from pantry_web.planning.answers import Broken, work_out
 from pantry_web.planning.looking import outlook_alone, piece_outlook_of
 from pantry_web.planning.outlook import Outlook
@@ -42,8 +44,14 @@ def new_dish(request: HttpRequest, feast_id: int) -> HttpResponse:
     house = house_of(kitchen)
     form = _form(request, kitchen, house, FIRST)
     if request.method == "POST" and form.is_valid() and _can_be(form, house, {}):
+        name, document, vessel = form.dish_name, decided(form, {}), form.cleaned_data["vessel"]
+        if "anyway" not in request.POST:
+            now = clock.now(kitchen)
+            against = against_another(feast, kitchen, now, name, document, vessel)
+            if against:
+                return _page(request, feast, form, house, None, against)
         try:
-            dish = add_dish(feast, form.dish_name, decided(form, {}), form.cleaned_data["vessel"])
+            dish = add_dish(feast, name, document, vessel)
         except Refused as refused:
             form.add_error("name", str(refused))
         else:
@@ -117,17 +125,19 @@ def _can_be(form: DishForm, house: House, stored: Document) -> bool:
 
 
 def _page(
-    request: HttpRequest, feast: Feast, form: DishForm, house: House, view: Outlook | None
-) -> HttpResponse:
+    request: HttpRequest, feast: Feast, form: DishForm, house: House, view: Outlook | None,
+    against: tuple[Sentence, ...] = (),
+) -> HttpResponse:  # fmt: skip
     context = {
         **_answer(request, feast, form, house, view),
         "dish": view.dish if view else None,
+        "against": against,
         "outlook": view,
         "following": view.next_in_hands if view else None,
         "is_undoable": view is not None and last_change(request.session, view.dish) is not None,
         "has_recipe": bool(view and view.dish.document.get("recipe")),
     }
-    status = 422 if form.is_bound and form.errors else 200
+    status = 422 if form.is_bound and (form.errors or against) else 200
     return render(request, "weighup/weigh_up.html", context, status=status)
 
 
