@@ -18,7 +18,7 @@ from pantry_web.demo.kitchen import BRISKET, lay_the_table
 from pantry_web.feasts.actions.add_dish import MOST_DISHES, add_dish
 from pantry_web.feasts.exchange import feast_document
 from pantry_web.feasts.models import Dish, Feast, Mishap
-from pantry_web.planning import method_options, solving
+from pantry_web.planning import answers, looking, method_options, solving
 from pantry_web.steps.actions.change_step import change_step
 from tests.reference.feast_rules import broken_rules_of
 from tests.web.conftest import feast_outlook, steps_of
@@ -107,6 +107,21 @@ def test_each_remedy_makes_only_its_own_change(cook, supper, start):
     after = feast_document(Feast.objects.get(pk=supper.pk))
     changed = {name for name in before if before[name] != after[name]}
     assert changed == ({"serve_at"} if start == "Eat on" else {"dishes"})
+
+
+def test_a_plan_is_asked_the_same_by_whoever_reads_the_feast(cook, quince, lantern):
+    """Of answers that this process worked out, and of those that another one stored."""
+    gammon = lantern.dishes.get(name="Treacle gammon")
+    job = DOUGH | {"job": "reduction", "made_from": [gammon.pk], "reduced_to": "0.2"}
+    assert cook.post(f"/feasts/{lantern.pk}/job/", job).status_code == 302
+    asked = [feast_outlook(lantern, quince, quince.stands_at).standing.asked]
+    answers.forget()
+    asked += [looking.feast_outlook(lantern, quince, quince.stands_at).standing.asked]
+    waits = [step for dish in asked[0].document["dishes"] for step in dish["steps"]
+             if "after" in step]  # fmt: skip
+    assert waits
+    assert asked[0].document == asked[1].document
+    assert asked[0].key == asked[1].key
 
 
 def test_what_a_dish_would_break_is_said_before_it_is_added(cook, feast):

@@ -194,7 +194,7 @@ def step_document(
         "prefer_h": step.prefer_h, "max_h": step.max_h,
         "hands_min": step.hands_min or None, "attended": step.attended or None,
         "every_h": step.every_h, "trip": step.trip,
-        "after": [each.model_dump(exclude_unset=True) for each in step.after] or None,
+        "after": [each.model_dump(exclude_defaults=True) for each in step.after] or None,
         "place": SHOP if step.trip == SHOP else step.place,
         "heat_c": step.heat_c,
         "heats": [each.model_dump(exclude_none=True) for each in step.heats] or None,
@@ -206,10 +206,16 @@ def step_document(
         locked = fact.put_off_until or locked
     if locked is not None:
         known["locked_start"] = on_grid(locked, anchor)
-    return {
+    document = {
         "id": step.id, "kind": step.kind, "name": step.title, "uses": step.uses,
         "min_h": step.min_h, **known,
     }  # fmt: skip
+    return {name: _as_stored(value) for name, value in document.items()}
+
+
+def _as_stored(value: object) -> object:
+    """A number as it is read from a stored answer, so that the same question has the same key."""
+    return float(value) if type(value) is int else value
 
 
 def _happened(fact: StepFacts) -> Document:
