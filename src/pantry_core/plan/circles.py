@@ -1,10 +1,11 @@
 """Steps that wait for steps of other dishes: whether they are there, and go in no circle."""
 
 from collections.abc import Iterator, Mapping, Sequence
+from itertools import groupby, pairwise
 
 from pantry_core.plan.request import PlanRequest
 from pantry_core.plan.wrongs import Wrong
-from pantry_core.text import say
+from pantry_core.text import joined, say
 
 Key = tuple[str, str]
 """A dish and its step."""
@@ -49,37 +50,47 @@ def _circles(request: PlanRequest) -> Iterator[Wrong]:
     """Each wait that leads back to its own step, by what comes before it."""
     before: dict[Key, list[Key]] = {}
     for dish in request.dishes:
-        for last, following in zip(dish.steps, dish.steps[1:], strict=False):
+        for last, following in pairwise(dish.steps):
             before.setdefault((dish.id, following.id), []).append((dish.id, last.id))
     waits = list(_waits(request))
     for _, dish_id, step_id, _, wait in waits:
         before.setdefault((dish_id, step_id), []).append(wait)
     names = {dish.id: dish.name or dish.id for dish in request.dishes}
     for path, dish_id, step_id, k, wait in waits:
-        if leads_to(wait, (dish_id, step_id), before):
+        way = way_back(wait, (dish_id, step_id), before)
+        if way:
             what = say(
-                "this goes in a circle: {one} waits for {other} as well; one of the two has to "
-                "begin without the other",
-                one=names[wait[0]],
-                other=names[dish_id],
+                "this goes in a circle: {circle}; one of them has to begin without the other",
+                circle=circle_of([names[dish] for dish, _ in ((dish_id, step_id), *way)]),
             )
             yield f"{path}.after.{k}", what
 
 
-def leads_to(begin: Key, end: Key, before: Mapping[Key, Sequence[Key]]) -> bool:
-    """Whether one step comes to another by going back over what lies before each.
+def way_back(begin: Key, end: Key, before: Mapping[Key, Sequence[Key]]) -> list[Key]:
+    """The steps by which one comes to another, going back over what lies before each.
 
     Parameters: begin and end, a dish and its step; before, the steps right before each.
+    Returns: begin, what lies between, and end; nothing where it does not come there.
     """
-    seen, left = set[Key](), [begin]
+    seen, left = set[Key](), [[begin]]
     while left:
-        key = left.pop()
-        if key == end:
-            return True
-        if key not in seen:
-            seen.add(key)
-            left += before.get(key, ())
-    return False
+        way = left.pop()
+        if way[-1] == end:
+            return way
+        if way[-1] not in seen:
+            seen.add(way[-1])
+            left += [[*way, key] for key in before.get(way[-1], ())]
+    return []
+
+
+def circle_of(dishes: Sequence[str]) -> str:
+    """Which dish waits for which, in words.
+
+    Parameters: dishes, their names in the order of waiting, a name once or more in a row.
+    """
+    named = [name for name, _ in groupby(dishes)]
+    waits = (say("{one} waits for {next}", one=one, next=after) for one, after in pairwise(named))
+    return joined(", ", waits)
 
 
 def _waits(request: PlanRequest) -> Iterator[tuple[str, str, str, int, Key]]:

@@ -129,27 +129,64 @@ def _locked(problem: Problem, dish: Dish, step: Step, earliest: datetime | None)
 
 def _asleep(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
     return say(
-        "{step} wants hands at an hour between {sleep} and {wake}.",
-        step=step.name,
+        "{would_begin}; nobody is up between {sleep} and {wake}.",
+        would_begin=_would_begin(problem, dish, step),
         sleep=Clock(problem.sleep),
         wake=Clock(problem.wake),
     )
 
 
 def _away(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
-    return say("{step} wants hands while nobody is at home.", step=step.name)
+    first, last = reach_of(problem, dish, step)
+    absences = [
+        say(
+            "{begins} to {ends}",
+            begins=_at(problem, begins),
+            ends=_at(problem, ends),
+        )
+        for begins, ends in problem.away
+        if begins <= last and ends >= first
+    ]
+    if not absences:
+        return say("{step} wants hands while nobody is at home.", step=step.name)
+    return say(
+        "{would_begin}; nobody is at home {absences}.",
+        would_begin=_would_begin(problem, dish, step),
+        absences=listed(absences),
+    )
+
+
+def _would_begin(problem: Problem, dish: Dish, step: Step) -> str:
+    """When a step would have to begin, by the windows of its dish alone."""
+    first, last = reach_of(problem, dish, step)
+    if first <= problem.now:
+        return say("{step} would have to begin by {last}", step=step.name, last=_at(problem, last))
+    if first == last:
+        return say("{step} would have to begin on {last}", step=step.name, last=_at(problem, last))
+    return say(
+        "{step} would have to begin between {first} and {last}",
+        step=step.name,
+        first=_at(problem, first),
+        last=_at(problem, last),
+    )
+
+
+def _at(problem: Problem, moment: datetime) -> Moment:
+    return Moment(moment.astimezone(problem.zone), "weekday-hour")
 
 
 def _work(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -> str:
     takes = (
-        "wants somebody all the time"
+        "somebody is with it all the time"
         if step.attended
-        else say("is {hands_s}", hands_s=Minutes(step.hands_s / 60, 0))
+        else say("it takes {hands}", hands=Minutes(step.hands_s / 60, 0))
     )
-    hours = said_hours(problem.work or ()) or "none"
+    hours = said_hours(problem.work or ())
     return say(
-        "{step} {takes}, which does not fit into the hours of work ({hours}).",
-        step=step.name,
+        "{would_begin}, and {takes}; the hours of work are {hours}."
+        if hours
+        else "{would_begin}, and {takes}; there are no hours of work.",
+        would_begin=_would_begin(problem, dish, step),
         takes=takes,
         hours=hours,
     )
@@ -170,8 +207,8 @@ def _shut(problem: Problem, dish: Dish, step: Step, earliest: datetime | None) -
             hours=hours,
         )
     return say(
-        "{step} does not fit into the hours of the {place} ({hours}).",
-        step=step.name,
+        "{would_begin}; the {place} is open {hours}.",
+        would_begin=_would_begin(problem, dish, step),
         place=place,
         hours=hours,
     )

@@ -11,6 +11,7 @@ from django.shortcuts import render
 from django.utils.translation import gettext_lazy as _
 
 from pantry_core.dish.answer import DishStep
+from pantry_core.history.log import hours_between
 from pantry_core.plan.result import PlannedStep
 from pantry_core.text import joined
 from pantry_web.feasts.documents import Document, dish_document
@@ -40,7 +41,8 @@ STATE_NAMES = {
 class StepRow:
     """A step in the list, or a round of the step that runs; `form` where it is being changed.
 
-    `task` is what the hands have to do of it, None where there is nothing or it is done.
+    `task` is what the hands have to do of it, None where there is nothing or it is done; `lies` the
+    cook's own words for how long it lies.
     """
 
     standing: Literal["done", "now", "to-come"]
@@ -51,6 +53,7 @@ class StepRow:
     is_withheld: bool = False
     noted: Sequence[str] = ()
     form: StepForm | None = None
+    lies: str = ""
 
     @property
     def begun(self) -> bool:
@@ -61,6 +64,13 @@ class StepRow:
     def is_own(self) -> bool:
         """Whether the cook added it."""
         return bool(self.edit and self.edit.get("own"))
+
+    @property
+    def lasts_h(self) -> float | None:
+        """How long it is planned to last [h]; None where it is not planned."""
+        if self.planned is None or self.planned.start >= self.planned.end:
+            return None
+        return hours_between(self.planned.start, self.planned.end)
 
     @property
     def at(self) -> datetime | None:
@@ -120,6 +130,7 @@ def _rows(
     begins = {task.key: task for task in left if task.kind == "begin"}
     rounds = [task for task in left if task.kind == "tend"]
     rows: list[StepRow] = []
+    cure = view.dish.cure
     for step in view.steps:
         planned = view.planned(step.id)
         begun = step.id in view.state.begun
@@ -134,6 +145,7 @@ def _rows(
                 "now" if step.id == view.state.running else "done" if begun else "to-come",
                 step, begins.get(step.id), planned, edits.get(step.id),
                 bool(view.withheld(step.id)), view.noted(step.id), form,
+                cure.get("lies") or "" if step.kind == cure.get("method") else "",
             )
         )  # fmt: skip
     return rows + [StepRow("to-come", None, task) for task in rounds]

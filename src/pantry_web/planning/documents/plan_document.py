@@ -10,7 +10,7 @@ from zoneinfo import ZoneInfo
 
 from pantry_core.days.named import public_holidays
 from pantry_core.dish.answer import DishStep
-from pantry_core.plan.circles import leads_to
+from pantry_core.plan.circles import way_back
 from pantry_core.plan.problem import GRID
 from pantry_core.routes.cooking import usual_early_min
 from pantry_core.routes.steps import SHOPPING as SHOP
@@ -163,7 +163,7 @@ def _with_known_waits(dishes: list[Document]) -> list[Document]:
         here, kept = (dish, step["id"]), []
         for wait in step["after"]:
             waited = (wait["dish"], wait["step"])
-            if waited in known and dish != wait["dish"] and not leads_to(waited, here, before):
+            if waited in known and dish != wait["dish"] and not way_back(waited, here, before):
                 kept.append(wait)
                 before.setdefault(here, []).append(waited)
         return kept

@@ -5,7 +5,7 @@ from itertools import pairwise
 
 from django.utils.translation import gettext
 
-from pantry_core.plan.circles import Key, leads_to
+from pantry_core.plan.circles import Key, circle_of, way_back
 from pantry_web.feasts.documents import Document
 from pantry_web.planning.outlook import Outlook
 from pantry_web.refusal import Refused
@@ -17,7 +17,7 @@ def refuse_circle(view: Outlook, step: str, waits: Iterable[Document]) -> None:
 
     Parameters: view of the dish; step that is to wait, or the one that follows a new one, empty for
     none; waits, as the document has them.
-    Raises: Refused, naming the other dish.
+    Raises: Refused, naming the dishes of the circle.
     """
     before: dict[Key, list[Key]] = {}
     for other in view.whole.dishes:
@@ -29,13 +29,13 @@ def refuse_circle(view: Outlook, step: str, waits: Iterable[Document]) -> None:
                 before.setdefault((other.key, each.id), []).extend(waited)
     names = {other.key: other.dish.name for other in view.whole.dishes}
     for wait in waits:
-        if leads_to((wait["dish"], wait["step"]), (view.key, step), before):
-            name = names.get(wait["dish"], gettext("the other dish"))
+        way = way_back((wait["dish"], wait["step"]), (view.key, step), before)
+        if way:
+            dishes = [names.get(dish, gettext("the other dish")) for dish, _ in way]
             raise Refused(
                 tell(
-                    "{name} waits for {dish} already: one of the two has to begin "
-                    "without the other.",
-                    name=name,
-                    dish=view.dish.name,
+                    "That goes in a circle: {circle}. One of them has to begin without the "
+                    "other: change what its step waits for.",
+                    circle=circle_of([view.dish.name, *dishes]),
                 )
             )
