@@ -3,6 +3,7 @@
 import pytest
 
 from pantry_core.errors import OutOfRange
+from pantry_core.formats.operations import dish_document
 from pantry_core.routes.customs import CUSTOMS, Customs
 from pantry_core.routes.cuts import CUTS
 from pantry_core.routes.jobs import JOBS, job_route
@@ -100,3 +101,22 @@ def test_every_side_of_every_disagreement_says_what_it_gives_up():
         assert len({choice.id for choice in custom.choices}) == len(custom.choices)
         assert all(choice.gives_up for choice in custom.choices)
         assert Customs().side(custom) == custom.choices[0]
+
+
+def test_roots_take_the_heat_of_the_oven_and_its_hours():
+    """An hour at 200 °C, an hour and a half at 165 (common practice)."""
+
+    def roast(*edits):
+        job = {"name": "roast-roots", "made_g": 1500.0}
+        steps = dish_document({"profile": "us", "job": job, "edits": list(edits)})["steps"]
+        return next(each for each in steps if each["id"] == "roast")
+
+    usual, cooler = roast(), roast({"step": "roast", "medium_c": 165.0})
+    assert (usual["heat_c"], usual["prefer_h"]) == (200.0, 1.0)
+    assert cooler["prefer_h"] == 1.5
+    assert "165 °C" in cooler["text"]
+    assert "200 °C" not in cooler["text"]
+    assert {each["heat_c"]: each["prefer_h"] for each in usual["heats"]}[175.0] > 1.0
+    own = roast({"step": "roast", "medium_c": 165.0, "prefer_h": 1.25})
+    assert own["prefer_h"] == 1.25
+    assert own["heats"] == []

@@ -292,3 +292,26 @@ def test_a_dish_with_a_later_hour_keeps_its_times_when_the_feast_has_begun(cook,
     quince.stands_at = now
     quince.save()
     assert "It can all be done" in page(cook, f"/feasts/{found.pk}/")
+
+
+def test_roots_roast_at_the_heat_that_the_oven_has(cook, quince):
+    """A shoulder takes the oven at 150 °C for hours, where roots would have it at 200."""
+    feast = plum_sunday(quince)
+    shoulder = {"name": "Shoulder", "cut": "pork-shoulder", "mass": "1900 g", "method": "none",
+                "heat": "slow-oven", "medium": "150"}  # fmt: skip
+    assert cook.post(f"/feasts/{feast.pk}/dish/", shoulder).status_code == 302
+    typed = DOUGH | {"job": "roast-roots"}
+    page_ = cook.post(f"/feasts/{feast.pk}/job/", typed, follow=True).content.decode()
+    assert "Roast the roots at 150 °C, as the oven is for Shoulder" in page_
+    roots = Dish.objects.latest("pk")
+    assert roots.document["edits"] == [{"step": "roast", "medium_c": 150.0}]
+    step = steps_of(roots)["roast"]
+    assert step.heat_c == 150.0
+    assert step.prefer_h > 1.5
+    cool = {"name": "Second", "cut": "chicken", "mass": "1800 g", "method": "none", "heat": "roast"}
+    other = Feast.objects.create(
+        kitchen=quince, name="Other", serve_at=datetime(2027, 5, 9, 11, 30, tzinfo=UTC),
+        time_zone="Europe/London", heads=4,
+    )  # fmt: skip
+    assert cook.post(f"/feasts/{other.pk}/dish/", cool).status_code == 302
+    assert "edits" not in add_job(cook, other, job="roast-roots").document  # it shares as it is

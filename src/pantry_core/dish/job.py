@@ -1,13 +1,16 @@
 """A side job: a dish without a piece."""
 
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
+from typing import Any, Final
 
 from pantry_core.dish.answer import DishOut, DishStep, Needed
 from pantry_core.dish.clock import Clock
 from pantry_core.dish.edits import edited
 from pantry_core.dish.flame import of_an_open_flame
 from pantry_core.dish.mix_out import mix_of_job
-from pantry_core.dish.request import DishRequest, JobAsked
+from pantry_core.dish.other_heats import APART_C
+from pantry_core.dish.request import DishRequest, Edit, JobAsked
 from pantry_core.dish.room import bowl_litres
 from pantry_core.dish.said import Spots, verdict_of, with_steps
 from pantry_core.dish.stays.laid import laid_out
@@ -16,8 +19,21 @@ from pantry_core.dish.written import lines_for
 from pantry_core.judging.side_jobs import Stood, keeps_as, side_job
 from pantry_core.mixes.recipe import ingredient_named
 from pantry_core.notice import Notice
+from pantry_core.plan.request import OtherHeat
+from pantry_core.routes.cooking import at_heat
 from pantry_core.routes.customs import KEPT_WARM_C
-from pantry_core.routes.jobs import JOBS, USUAL_REDUCED_TO, job_route
+from pantry_core.routes.jobs import (
+    JOBS,
+    ROOTS_BETWEEN_C,
+    ROOTS_OVEN_C,
+    USUAL_REDUCED_TO,
+    job_route,
+    roots_last,
+)
+
+ROOTS: Final = "roast-roots"
+ROASTED: Final = "roast"
+"""The side job whose hours follow the oven, and its step there."""
 
 
 def job_out(asked: DishRequest, job: JobAsked) -> DishOut:
@@ -29,6 +45,8 @@ def job_out(asked: DishRequest, job: JobAsked) -> DishOut:
     Raises: OutOfRange for more than 40 steps; WrongDish for times that do not exist.
     """
     steps, told = edited(_steps(job), asked.edits)
+    if job.name == ROOTS and not job.steps:
+        steps = tuple(_roots_at(step, asked.edits) for step in steps)
     last = steps[-1].id if steps else None
     clock = Clock(asked)
     needed = _needed(job, asked.people)
@@ -42,6 +60,37 @@ def job_out(asked: DishRequest, job: JobAsked) -> DishOut:
         (), None, steps, None, None, None, None, notices, verdict_of(notices),
         ingredients=needed, mix=mix_of_job(asked, job, steps),
     )  # fmt: skip
+
+
+def _roots_at(step: DishStep, edits: Sequence[Edit]) -> DishStep:
+    """Roots in the oven, as long as its heat asks for, with other heats that they can take.
+
+    Hours that the cook set himself stay.
+    """
+    own_c = step.medium_c
+    if step.id != ROASTED or step.medium != "oven" or own_c is None:
+        return step
+    if own_c != ROOTS_OVEN_C:
+        step = replace(step, text=at_heat(step.text, own_c))
+    least, most = ROOTS_BETWEEN_C
+    is_timed = any(
+        edit.step == step.id and (edit.min_h or edit.prefer_h or edit.max_h) for edit in edits
+    )
+    if is_timed or not least <= own_c <= most:
+        return step
+    others = (own_c + apart_c for apart_c in APART_C)
+    heats = tuple(
+        OtherHeat(heat_c=heat_c, **_hours(step, roots_last(heat_c)))
+        for heat_c in others
+        if least <= heat_c <= most
+    )
+    return replace(step, heats=heats, **_hours(step, roots_last(own_c)))
+
+
+def _hours(step: DishStep, factor: float) -> dict[str, Any]:
+    """The window of a step, longer by a factor [h]."""
+    usual = {"min_h": step.min_h, "prefer_h": step.prefer_h, "max_h": step.max_h}
+    return {name: factor * hours for name, hours in usual.items() if hours is not None}
 
 
 def _as_it_stands(

@@ -159,7 +159,7 @@ def _signs(stage: HeatStage, cooking: Cooking) -> str:
     return say("The juices run clear.")
 
 
-def _at_heat(how: str, medium_c: float) -> str:
+def at_heat(how: str, medium_c: float) -> str:
     """The words of a stage with the temperature that the cook chose in place of the usual one.
 
     Parameters: how, the words; medium_c [°C].
@@ -180,7 +180,7 @@ def _how(each: TimedStage, cooking: Cooking) -> str:
          if s.id == stage.id), stage.medium_c,
     )  # fmt: skip
     if stage.medium_c != usual_c:
-        how = _at_heat(how, stage.medium_c)
+        how = at_heat(how, stage.medium_c)
     if stage is VEGETABLES and cooking.people:
         roots, greens = (rule.value * cooking.people / 1000.0 for rule in (ROOTS_G, GREENS_G))
         how = say(

@@ -25,6 +25,11 @@ STOCK_KEEPS_H = Rule("stock-keeps", 72.0, "h", "USDA, 3 to 4 days in the fridge"
 BOILS_OFF_KG_H = Rule(
     "boils-off", 1.5, "kg/h", "water that a wide pot loses at a full boil", Mark.PRACTICE
 )
+ROOTS_OVEN_C: Final = 200.0
+ROOTS_BETWEEN_C: Final = (150.0, 230.0)
+ROOTS_ABOVE_C = Rule(
+    "roots-above", 95.0, "°C", "roots brown by how much hotter than this the oven is", Mark.PRACTICE
+)
 RAW_LIQUID_BOILS_MIN = Rule(
     "raw-liquid-boils", 1.0, "min", "what raw meat lay in, at a full rolling boil", Mark.PRACTICE
 )
@@ -245,8 +250,21 @@ def _roast_roots(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:
         RouteStep("peel", "make", "Peel and cut", "In pieces of one size, oiled and salted",
                   "counter", 0.5, 0.5, 8.0, 30),
         RouteStep("roast", "cook", "Roast the roots", "Oven at {@200 °C}, turned once", "oven",
-                  0.75, 1.0, 1.25, 5, until={"look": True}),
+                  0.75, 1.0, 1.25, 5, until={"look": True}, medium="oven",
+                  medium_c=ROOTS_OVEN_C),
     )  # fmt: skip
+
+
+def roots_last(heat_c: float) -> float:
+    """How much longer roots roast at another heat than at the usual one, as a factor [-].
+
+    Parameters: heat_c, of the oven [°C].
+    Returns: the factor on their hours.
+    Raises: OutOfRange outside 150 to 230 °C, where roots dry out or burn.
+    Source: common practice: an hour at 200 °C, an hour and a half at 165.
+    """
+    within("the oven", heat_c, *ROOTS_BETWEEN_C, "°C")
+    return (ROOTS_OVEN_C - ROOTS_ABOVE_C.value) / (heat_c - ROOTS_ABOVE_C.value)
 
 
 def _cabbage(mass_g: float, reduced_to: float) -> tuple[RouteStep, ...]:

@@ -23,7 +23,7 @@ from pantry_web.feasts.views import feast_page, job_form_of
 from pantry_web.kitchens.access import cook_of, kitchen_of
 from pantry_web.kitchens.actions.absences import add_absence
 from pantry_web.kitchens.forms import AbsenceForm
-from pantry_web.planning.another import against_another
+from pantry_web.planning.another import against_another, at_the_heat_of_the_oven
 from pantry_web.planning.helps import ask_for_remedies, is_needed, remedies, work_out_remedies
 from pantry_web.planning.looking import (
     ask_for_plan,
@@ -36,7 +36,7 @@ from pantry_web.planning.outlook import FeastOutlook
 from pantry_web.planning.solving import work_out_plan
 from pantry_web.presses.once import once
 from pantry_web.refusal import Refused
-from pantry_web.sentences import tell
+from pantry_web.sentences import said, tell
 
 MOST_OF_A_PAGE = 100
 """So many feasts a page asks for at once."""
@@ -177,11 +177,14 @@ def new_job(request: HttpRequest, feast_id: int) -> HttpResponse:
             )
             if against:
                 return feast_page(request, whole, job_form=form, against=against)
+        document, line = at_the_heat_of_the_oven(whole, form.document)
         try:
-            dish = add_dish(whole.feast, form.called, form.document)
+            dish = add_dish(whole.feast, form.called, document)
         except Refused as refused:
             form.add_error("name", str(refused))
         else:
+            if line:
+                messages.info(request, said(line, whole.kitchen.units))
             return redirect("steps", dish.pk)
     return feast_page(request, whole, job_form=form)
 
