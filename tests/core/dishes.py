@@ -14,7 +14,7 @@ def dish(cut, mass_g, method, *, piece=None, heat=None, customs=None, profile="u
     return {
         "profile": profile, "piece": {"cut": cut, "mass_g": mass_g} | (piece or {}),
         "cure": {"method": method} | cure, "heat": heat or {}, "customs": customs or {},
-        "house": house or {},
+        "house": house or {}, "other_heats": False,
     }  # fmt: skip
 
 

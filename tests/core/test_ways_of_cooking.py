@@ -152,7 +152,7 @@ def test_a_chosen_temperature_is_the_figure_everywhere():
 
 def test_a_step_in_the_oven_has_its_hours_at_other_temperatures():
     """They are those that the dish has where the cook sets that temperature himself."""
-    document = made("chicken", "roast", medium_c=190)
+    document = made("chicken", "roast", medium_c=190) | {"other_heats": True}
     (roast,) = heat_steps(dish_document(document))
     heats = {each["heat_c"]: each for each in roast["heats"]}
     assert list(heats) == [140.0, 165.0, 215.0]  # 240 is more than a roast is set to
@@ -167,6 +167,9 @@ def test_a_step_in_the_oven_has_its_hours_at_other_temperatures():
 
 
 def test_hours_that_the_cook_set_hold_at_one_temperature():
-    edited = made("chicken", "roast") | {"edits": [{"step": "roast", "prefer_h": 2.0}]}
+    edited = made("chicken", "roast") | {
+        "edits": [{"step": "roast", "prefer_h": 2.0}],
+        "other_heats": True,
+    }
     (roast,) = heat_steps(dish_document(edited))
     assert roast["heats"] == []

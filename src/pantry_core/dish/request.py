@@ -342,7 +342,11 @@ class JobAsked(Document):
 
 
 class DishRequest(Document):
-    """A dish: its piece, cure, heat and customs, or a side job; the house; the cook's changes."""
+    """A dish: its piece, cure, heat and customs, or a side job; the house; the cook's changes.
+
+    `other_heats`: whether its steps in the oven are timed at other temperatures as well, which
+    takes as long again as the rest of a piece that was not worked out before.
+    """
 
     format: Literal["pantry-clock/1"] = "pantry-clock/1"
     profile: ProfileName
@@ -360,6 +364,7 @@ class DishRequest(Document):
     tz: str | None = None
     planned: Annotated[tuple[PlannedAsked, ...], Field(strict=False, max_length=80)] = ()
     facts: Annotated[tuple[Fact, ...], Field(strict=False, max_length=MOST_FACTS)] = ()
+    other_heats: bool = True
 
     @model_validator(mode="after")
     def _piece_or_job(self) -> "DishRequest":

@@ -92,8 +92,10 @@ def dish(asked: DishRequest) -> DishOut:
         )
     found = worked(asked)
     changes = offers_of(asked, found.settled, found.out, lambda other: worked(other).out)
-    steps = with_other_heats(found.out.steps, found.cooking, asked)
-    return replace(with_offers(found.out, changes), options=options, steps=steps)
+    out = replace(with_offers(found.out, changes), options=options)
+    if not asked.other_heats:
+        return out
+    return replace(out, steps=with_other_heats(out.steps, found.cooking, asked))
 
 
 @dataclass(frozen=True, slots=True)

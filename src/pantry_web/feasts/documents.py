@@ -78,8 +78,12 @@ def house_of(kitchen: Kitchen) -> House:
 
 
 def dish_document(decided: Document, house: House, vessel: Vessel | None = None) -> Document:
-    """The `dish` document of what the cook decided, as JSON data; it may not be a valid one."""
-    return {**decided, "profile": house.profile, "house": house.asked(vessel)}
+    """The `dish` document of what the cook decided, as JSON data; it may not be a valid one.
+
+    The oven is looked at where the dish stands beside others.
+    """
+    of_the_house = {"profile": house.profile, "house": house.asked(vessel), "other_heats": False}
+    return {**decided, **of_the_house}
 
 
 def lain_d(cure: Document) -> float | None:

@@ -1,5 +1,6 @@
 """Reading feasts and their dishes with what happened to them: the first step of every page."""
 
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
@@ -109,9 +110,10 @@ def _with_answers(
     logs: dict[int, list[Event]],
 ) -> list[FeastRead]:  # fmt: skip
     """The feasts with their dishes, of which the core is asked for all at once."""
+    beside = Counter(dish.feast_id for dish in dishes)
     plain = {
         str(dish.pk): dish_document(dish.document, around.house, dish.vessel)
-        | {"people": dish.feast.heads}
+        | {"people": dish.feast.heads, "other_heats": beside[dish.feast_id] > 1}
         for dish in dishes
     }
     plain_answers = answered(plain)
