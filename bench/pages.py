@@ -20,6 +20,7 @@ from pantry_web.feasts.actions.add_dish import add_dish
 from pantry_web.feasts.models import Dish, Feast
 from pantry_web.kitchens.models import Cook, Kitchen
 from pantry_web.ledger.models import Evidence, Review
+from pantry_web.planning.looking import ask_for_plans
 
 DISHES = int(os.environ.get("DISHES", "200"))
 REPEATS = 60
@@ -43,6 +44,8 @@ def main() -> None:
             time_zone=demo.ZONE, heads=4,
         )  # fmt: skip
         add_dish(feast, f"Gammon {n}", demo.GAMMON)
+    soon = Feast.objects.filter(serve_at__lte=demo.SERVE_AT + timedelta(days=60))
+    ask_for_plans(list(soon), kitchen, demo.STANDS_AT, at_once_s=600.0)
     client = Client()
     client.force_login(Cook.objects.get(username=demo.COOK))
     print(f"{Dish.objects.count()} dishes, {datetime.now(UTC):%Y-%m-%d}")
