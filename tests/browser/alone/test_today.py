@@ -75,6 +75,7 @@ def test_nine_dishes_are_ticked_on_one_page_and_seen_on_another(page, browser, t
     address = f"http://127.0.0.1:{port}"
     with served(tmp_path / "data", port):
         sign_in(page, address)
+        assert len(re.findall(rb"/Type\s*/Page\b", page.pdf(format="A4"))) == 1
         page.goto(f"{address}/feasts/in/")
         brought_in = {"name": "nine.json", "mimeType": "application/json",
                       "buffer": json.dumps(MORNING).encode()}  # fmt: skip
@@ -82,7 +83,6 @@ def test_nine_dishes_are_ticked_on_one_page_and_seen_on_another(page, browser, t
         page.get_by_role("button", name="Open it").click()
         page.goto(f"{address}/")
         expect(page.get_by_role("button", name="Sauce 9")).to_be_visible(timeout=60_000)
-        assert len(re.findall(rb"/Type\s*/Page\b", page.pdf(format="A4"))) == 1
         other = browser.new_context(service_workers="block").new_page()
         sign_in(other, address)
         for n, name in enumerate(DISHES):
