@@ -114,14 +114,14 @@ def test_a_plan_is_asked_the_same_by_whoever_reads_the_feast(cook, quince, lante
     gammon = lantern.dishes.get(name="Treacle gammon")
     job = DOUGH | {"job": "reduction", "made_from": [gammon.pk], "reduced_to": "0.2"}
     assert cook.post(f"/feasts/{lantern.pk}/job/", job).status_code == 302
-    asked = [feast_outlook(lantern, quince, quince.stands_at).standing.asked]
+    questions = [feast_outlook(lantern, quince, quince.stands_at).standing.asked]
     answers.forget()
-    asked += [looking.feast_outlook(lantern, quince, quince.stands_at).standing.asked]
-    waits = [step for dish in asked[0].document["dishes"] for step in dish["steps"]
+    questions += [looking.feast_outlook(lantern, quince, quince.stands_at).standing.asked]
+    waits = [step for dish in questions[0].document["dishes"] for step in dish["steps"]
              if "after" in step]  # fmt: skip
     assert waits
-    assert asked[0].document == asked[1].document
-    assert asked[0].key == asked[1].key
+    assert questions[0].document == questions[1].document
+    assert questions[0].key == questions[1].key
 
 
 def test_what_a_dish_would_break_is_said_before_it_is_added(cook, feast):

@@ -67,10 +67,10 @@ def _circles(request: PlanRequest) -> Iterator[Wrong]:
 
 
 def way_back(begin: Key, end: Key, before: Mapping[Key, Sequence[Key]]) -> list[Key]:
-    """The steps by which one comes to another, going back over what lies before each.
+    """Find the way from one step back to another, over the steps right before each.
 
     Parameters: begin and end, a dish and its step; before, the steps right before each.
-    Returns: begin, what lies between, and end; nothing where it does not come there.
+    Returns: the steps from begin to end; an empty list where there is no way.
     """
     seen, left = set[Key](), [[begin]]
     while left:

@@ -106,12 +106,12 @@ def set_aside(work: Work) -> None:
 
 
 def asked_for(kitchen: Kitchen, key: str) -> Work | None:
-    """What was asked for under a key; None where nothing was."""
+    """The work under a key; None where there is none."""
     return Work.objects.filter(kitchen=kitchen, key=key).defer("document").first()
 
 
 def last_answers(kitchen: Kitchen, abouts: Sequence[str]) -> list[Work]:
-    """What was answered last about things; nothing of those of which nothing was."""
+    """The last answer about each thing; a thing without an answer is left out."""
     done = Work.objects.filter(kitchen=kitchen, about__in=abouts, state=State.DONE)
     newest = dict(done.order_by("queued_at").values_list("about", "pk"))
     return list(Work.objects.filter(pk__in=newest.values()).defer("document"))

@@ -68,7 +68,7 @@ def what_helps(request: HttpRequest, feast_id: int) -> HttpResponse:
 
 
 def solving(request: HttpRequest, feast_id: int) -> HttpResponse:
-    """How far the plan is, which is asked for; once it is there, the page may be opened again.
+    """Ask for the plan and show how far it is; once it is ready, the page may be opened again.
 
     Its script does so, unless somebody is filling in a form on it.
     """
@@ -85,7 +85,7 @@ def solving(request: HttpRequest, feast_id: int) -> HttpResponse:
 def ask_plans(request: HttpRequest) -> HttpResponse:
     """Ask for the plans of the feasts that are shown on one page.
 
-    Where one that was to be asked for is there now, the page is told so.
+    The answer tells the script of the page when a plan is ready.
     """
     kitchen = kitchen_of(request)
     now = clock.now(kitchen)
@@ -108,7 +108,7 @@ def _is_there(whole: FeastOutlook) -> bool:
 
 
 def _how_far(request: HttpRequest, whole: FeastOutlook) -> HttpResponse:
-    """How far the plan of a feast is, to be put where the page asked for it."""
+    """Show how far the plan of a feast is, in place of the form that asked for it."""
     is_ready = _is_there(whole)
     context = {"feast": whole.feast, "whole": whole, "is_ready": is_ready}
     response = render(request, "feasts/_solving.html", context)

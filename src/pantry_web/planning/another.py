@@ -36,11 +36,11 @@ def against_another(
     if not _keeps_every_rule(feast_outlook(feast, kitchen, now)):
         return ()
     dish = Dish(feast=feast, name=name, document=document, vessel=vessel)
-    asked = question(read_with(dish, kitchen, now))
+    with_it = question(read_with(dish, kitchen, now))
     try:
         problems = [
             resolve(PlanRequest.model_validate(readable(each)))
-            for each in (asked.document, asked.held)
+            for each in (with_it.document, with_it.held)
         ]
     except WrongPlan:
         return ()
@@ -50,7 +50,7 @@ def against_another(
 
 
 def at_the_heat_of_the_oven(whole: FeastOutlook, document: Document) -> tuple[Document, Sentence]:
-    """A side job at the heat at which another dish has the oven, where the two could not share it.
+    """Set a side job to the oven temperature of another dish where the two could not share.
 
     Parameters: whole; document of a side job as it is decided.
     Returns: the document, and what is said of it; empty where it stays as it is.
@@ -84,6 +84,6 @@ def _whole(document: Document, whole: FeastOutlook) -> Document:
 
 
 def _keeps_every_rule(whole: FeastOutlook) -> bool:
-    """Whether a feast has a plan by which every dish of it is ready in time."""
+    """Whether the plan of a feast has every dish ready in time."""
     is_planned = whole.plan is not None and bool(whole.plan.steps) and not whole.is_from_before
     return is_planned and not (whole.breaks or whole.left_out)

@@ -106,7 +106,7 @@ def _rules_digest() -> str:
 
 _remembered: dict[str, Answer] = {}
 _to_keep: dict[str, Answer] = {}
-"""Answers that this process worked out and nobody has stored yet."""
+"""Answers that this process worked out and has not stored yet."""
 
 
 def forget_old_answers() -> None:
@@ -135,7 +135,7 @@ def _stored(digests: Iterable[str]) -> dict[str, Answer]:
 
 
 def keep_answers() -> None:
-    """Store what this process has worked out, for the others; whoever only reads stores nothing."""
+    """Store what this process has worked out, so that other processes can read it."""
     rows = [
         DishAnswer(digest=digest, answer=_ADAPTER.dump_json(answer, context=WHOLE).decode())
         for digest, answer in list(_to_keep.items())

@@ -153,8 +153,8 @@ def ready_too_early(view: Outlook, planned: PlannedStep) -> str:
     if early <= (KEEPS_HOT if ends_hot else KEEPS_COLD):
         return ""
     return say(
-        "Begun now, it is ready {early} before its hour, for no step may last that long. Begin at "
-        "{at}, or lay it in the cold in between. Is it begun already?",
+        "Begun now, it is ready {early} before its hour: its steps may take no longer. Begin at "
+        "{at}. Have you begun already?",
         early=span(early / timedelta(hours=1)),
         at=quantities.at(planned.start, view.dish.feast.time_zone),
     )

@@ -86,8 +86,8 @@ def method_options(whole: FeastOutlook, piece: Document) -> MethodOptions:
 def ask_for_options(whole: FeastOutlook, piece: Document) -> None:
     """Ask which methods go with a piece, once the plan is there and once a quarter of an hour."""
     if whole.solving is None and not whole.standing.is_to_be_asked_for:
-        asked = {"feast": whole.feast.pk, "now": whole.now.isoformat(), "piece": piece}
-        queue.hand_over(whole.kitchen, _key(whole, piece), asked, work_out_options)
+        request = {"feast": whole.feast.pk, "now": whole.now.isoformat(), "piece": piece}
+        queue.hand_over(whole.kitchen, _key(whole, piece), request, work_out_options)
 
 
 def _key(whole: FeastOutlook, piece: Document) -> str:

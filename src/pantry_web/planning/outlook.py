@@ -311,8 +311,8 @@ class FeastOutlook:
     @property
     def plan_documents(self) -> tuple[Document, Document]:
         """The `plan` document of the dishes that are planned, without holding and with it."""
-        asked = self.standing.asked or question(self.read)
-        return asked.document, asked.held
+        plan_question = self.standing.asked or question(self.read)
+        return plan_question.document, plan_question.held
 
     def of(self, dish: Dish) -> Outlook:
         """The outlook of one of its dishes."""

@@ -109,7 +109,7 @@ def _with_answers(
     feasts: Sequence[Feast], around: Surroundings, dishes: Sequence[Dish],
     logs: dict[int, list[Event]],
 ) -> list[FeastRead]:  # fmt: skip
-    """The feasts with their dishes, of which the core is asked for all at once."""
+    """The feasts with their dishes; the core answers all dishes in one call."""
     beside = Counter(dish.feast_id for dish in dishes)
     plain = {
         str(dish.pk): dish_document(dish.document, around.house, dish.vessel)

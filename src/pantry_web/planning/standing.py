@@ -1,4 +1,4 @@
-"""The plan that a feast goes by: looked up by whoever reads, asked for by whoever writes."""
+"""The plan that a feast goes by: pages look it up, actions ask for it."""
 
 import logging
 from collections import OrderedDict
@@ -66,7 +66,7 @@ _remembered: OrderedDict[tuple[int, str, datetime], Solved] = OrderedDict()
 
 
 def standings(kitchen: Kitchen, reads: Sequence[FeastRead]) -> list[Standing]:
-    """The plans by which feasts of a kitchen go; nothing is worked out or asked for.
+    """Look up the plans of feasts of a kitchen, without working anything out.
 
     Returns: a standing for each feast, in their order.
     """
@@ -75,20 +75,20 @@ def standings(kitchen: Kitchen, reads: Sequence[FeastRead]) -> list[Standing]:
     current = {pk: _current(works.get(asked.key), asked) for pk, asked in questions.items()}
     missing = [asked for pk, asked in questions.items() if not isinstance(current[pk], Solved)]
     before = _plans_before(kitchen, missing)
-    found = []
+    plans = []
     for read in reads:
         asked = questions.get(read.feast.pk)
         if asked is None:
-            found.append(NOTHING_AHEAD)
+            plans.append(NOTHING_AHEAD)
             continue
         there = current[read.feast.pk]
         if isinstance(there, Solved):
-            found.append(Standing(asked, there))
+            plans.append(Standing(asked, there))
             continue
         earlier = before.get(asked.about)
         solution = None if earlier is None else _so_far(earlier, read)
-        found.append(Standing(asked, solution, there, is_from_before=True))
-    return found
+        plans.append(Standing(asked, solution, there, is_from_before=True))
+    return plans
 
 
 def question(read: FeastRead) -> Asked:

@@ -55,18 +55,18 @@ def take_remedy(whole: FeastOutlook, by: Cook, code: str, seen: int) -> str:
         raise Refused(
             gettext("What would help is still being worked out; a moment, then press again.")
         )
-    found = next((each for each in offered or () if each.code == code), None)
-    if found is None:
+    remedy = next((offer for offer in offered or () if offer.code == code), None)
+    if remedy is None:
         raise Refused(gettext("That would no longer help; look again at what would."))
     with once():
         claim(whole.feast, seen)
-        if found.decided is not None and found.dish_id is not None:
-            dish = whole.feast.dishes.get(pk=found.dish_id)
-            change_dish(dish, found.decided, vessel=dish.vessel)
-        for change in found.changes:
+        if remedy.decided is not None and remedy.dish_id is not None:
+            dish = whole.feast.dishes.get(pk=remedy.dish_id)
+            change_dish(dish, remedy.decided, vessel=dish.vessel)
+        for change in remedy.changes:
             _change_kitchen(whole, change)
             _change_feast(whole, by, change)
-    return found.text
+    return remedy.text
 
 
 def _change_kitchen(whole: FeastOutlook, change: Change) -> None:
