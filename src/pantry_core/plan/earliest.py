@@ -6,8 +6,7 @@ from datetime import datetime, timedelta
 
 from ortools.sat.python import cp_model
 
-from pantry_core.plan.allowed import RUSH, Allowed
-from pantry_core.plan.grid import whole_slots
+from pantry_core.plan.allowed import RUSH, Allowed, HoursInSlots
 from pantry_core.plan.hours import Hours, hours_of
 from pantry_core.plan.model import build, build_to, inside, solve
 from pantry_core.plan.parts import DishModel, Model, early_slots, late_slots
@@ -101,13 +100,14 @@ def _within(
     hours = hours_of(problem, problem.now, horizon)
     model = build(moved, hours, horizon, is_kept=True, movable=followers)
     grid = model.grid
+    in_slots = HoursInSlots(grid, hours)
     serve = model.cp.new_int_var(grid.at_or_after(begin), grid.at_or_before(end), "serve")
     for each in model.dishes:
         if each.index in followers:
             dish = problem.dishes[each.index]
             model.cp.add(each.bounds[-1] <= serve + late_slots(dish))
             model.cp.add(each.bounds[-1] >= serve - early_slots(dish))
-            _work_before(model, each, hours, serve)
+            _work_before(model, each, in_slots, serve)
     model.cp.minimize(serve)
     status, solver = solve(model, limit=limit)
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
@@ -115,7 +115,9 @@ def _within(
     return grid.moment(solver.value(serve))
 
 
-def _work_before(model: Model, each: DishModel, hours: Hours, serve: cp_model.IntVar) -> None:
+def _work_before(
+    model: Model, each: DishModel, hours: HoursInSlots, serve: cp_model.IntVar
+) -> None:
     """Work in its hours, or in the last hours before the dish's hour, which is looked for."""
     if hours.work is None:
         return
@@ -126,9 +128,9 @@ def _work_before(model: Model, each: DishModel, hours: Hours, serve: cp_model.In
         is_rush = model.cp.new_bool_var(f"rush-{each.index}-{i}")
         model.cp.add(each.bounds[i] >= serve - RUSH).only_enforce_if(is_rush)
         if step.attended:
-            inside(model, each, i, whole_slots(model.grid, hours.work), ~is_rush)
+            inside(model, each, i, hours.work, ~is_rush)
         else:
-            at_work = Allowed(model.grid, hours, each, i).at_work()
+            at_work = Allowed(hours, each, i).at_work()
             domain = cp_model.Domain.from_intervals(at_work)
             kept = model.cp.add_linear_expression_in_domain(each.bounds[i], domain)
             kept.only_enforce_if(~is_rush)

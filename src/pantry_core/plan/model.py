@@ -6,7 +6,7 @@ from datetime import datetime
 import numpy as np
 from ortools.sat.python import cp_model
 
-from pantry_core.plan.allowed import Allowed
+from pantry_core.plan.allowed import Allowed, HoursInSlots
 from pantry_core.plan.grid import SLOT_S, Grid, down, up
 from pantry_core.plan.hours import Hours, hours_of
 from pantry_core.plan.parts import (
@@ -51,6 +51,7 @@ def build(
     grid = Grid(problem.serve_at)
     model = Model(grid, cp_model.CpModel(), [])
     first, last = grid.at_or_after(problem.now), grid.at_or_after(horizon)
+    in_slots = HoursInSlots(grid, hours)
     for index, dish in enumerate(problem.dishes):
         if not dish.pending:
             continue
@@ -59,7 +60,7 @@ def build(
         if can_leave_out:
             model.presence[index] = model.cp.new_bool_var(f"present-{index}")
         allowed = [
-            Allowed(grid, hours, each, i, is_movable=index in movable)
+            Allowed(in_slots, each, i, is_movable=index in movable)
             for i in range(len(dish.pending))
         ]
         if is_kept:

@@ -57,22 +57,23 @@ def intervals(slots: Slots, first: int) -> list[list[int]]:
 
 
 def _ends(slots: Slots, lengths: Lengths, within: Within) -> Slots:
-    """Where a step can end that starts in one of the slots."""
-    if within is None:
-        return _shifted(slots, *lengths)
-    found = np.zeros(len(slots), dtype=bool)
-    for a, b in within:
-        here = slice(max(a, 0), max(b + 1, 0))
-        found[here] |= _shifted(slots[here], *lengths)
-    return found
+    """Where a step can end that starts in one of the slots.
 
-
-def _shifted(slots: Slots, least: int, most: int) -> Slots:
-    """Slots that lie from least to most after one that is set."""
-    count = len(slots)
-    passed = np.concatenate(([0], np.cumsum(slots)))
-    ends = np.arange(count)
-    upto = np.clip(ends - least + 1, 0, count)
-    before = np.clip(ends - most, 0, count)
-    moved: Slots = passed[upto] > passed[before]
-    return moved
+    It ends in a slot when a start that is set lies from its least to its most length before that
+    slot, and not before the interval in which the step lies.
+    """
+    count, (least, most) = len(slots), lengths
+    begins = np.arange(-most, count - most)
+    np.maximum(begins, 0, out=begins)
+    if within is not None:
+        opens = np.full(count, count)
+        for a, b in sorted(within, reverse=True):  # of two that overlap the earlier one lets more
+            opens[max(a, 0) : max(b + 1, 0)] = max(a, 0)
+        np.maximum(begins, opens, out=begins)
+    np.minimum(begins, count, out=begins)
+    after = np.arange(1 - least, count + 1 - least)
+    np.maximum(after, 0, out=after)
+    passed = np.zeros(count + 1, dtype=np.int64)
+    np.cumsum(slots, out=passed[1:])
+    ends: Slots = passed[after] > passed[begins]
+    return ends
