@@ -234,8 +234,7 @@ def solve(
     """
     solver = cp_model.CpSolver()
     solver.parameters.num_workers = 1
-    # A relaxation helps to prove, and holds up whoever only wants a solution.
-    solver.parameters.linearization_level = 0 if is_first else 2
+    solver.parameters.linearization_level = _linearization(model, is_first=is_first)
     solver.parameters.random_seed = SEED
     solver.parameters.max_deterministic_time = limit
     solver.parameters.stop_after_first_solution = is_first
@@ -247,6 +246,17 @@ def solve(
     if wants_stop is not None:
         solver.best_bound_callback = lambda _: solver.stop_search() if wants_stop() else None
     return solver.solve(model.cp, callback), solver
+
+
+def _linearization(model: Model, *, is_first: bool) -> int:
+    """How much of a model is relaxed to linear programs.
+
+    A relaxation helps to prove, and holds up a search for any solution. Where hands may lack, each
+    slot has a slack of its own: the full relaxation takes seconds there, and proves less.
+    """
+    if is_first:
+        return 0
+    return 1 if model.help else 2
 
 
 def slots_of(model: Model, solver: cp_model.CpSolver) -> list[int]:

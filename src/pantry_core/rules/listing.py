@@ -4,6 +4,7 @@ import importlib
 import pkgutil
 from collections.abc import Iterator
 from dataclasses import fields, is_dataclass
+from functools import cache
 from types import ModuleType
 
 import pantry_core
@@ -22,8 +23,9 @@ def rules_in(*modules: ModuleType) -> tuple[Rule, ...]:
     return tuple({rule.id: rule for rule in found}.values())
 
 
+@cache
 def all_rules() -> tuple[Rule, ...]:
-    """Every rule in the core, collected from all of its modules, those of `rules` first."""
+    """Every rule in the core, collected once from all of its modules, those of `rules` first."""
     walked = pkgutil.walk_packages(pantry_core.__path__, "pantry_core.")
     names = sorted(
         (each.name for each in walked), key=lambda name: (not name.startswith(FIRST), name)
