@@ -225,16 +225,19 @@ def solve(
     callback: cp_model.CpSolverSolutionCallback | None = None,
     wants_stop: Callable[[], bool] | None = None,
     is_first: bool = False,
+    is_narrow: bool = False,
 ) -> tuple[cp_model.CpSolverStatus, cp_model.CpSolver]:
     """Solve as it stands, deterministically: one worker, a fixed seed, a deterministic limit.
 
     Parameters: model; hint, a slot for each of its boundaries; limit, in the solver's deterministic
     seconds; callback, told of every better solution; wants_stop, asked whenever the bound moves;
-    is_first, whether the first solution will do.
+    is_first, whether the first solution will do; is_narrow, whether little is left to decide near
+    the hint, so that preparing the model takes longer than searching it.
     """
     solver = cp_model.CpSolver()
     solver.parameters.num_workers = 1
-    solver.parameters.linearization_level = _linearization(model, is_first=is_first)
+    solver.parameters.linearization_level = 0 if is_first or is_narrow else _linearization(model)
+    solver.parameters.cp_model_presolve = not is_narrow
     solver.parameters.random_seed = SEED
     solver.parameters.max_deterministic_time = limit
     solver.parameters.stop_after_first_solution = is_first
@@ -248,14 +251,12 @@ def solve(
     return solver.solve(model.cp, callback), solver
 
 
-def _linearization(model: Model, *, is_first: bool) -> int:
+def _linearization(model: Model) -> int:
     """How much of a model is relaxed to linear programs.
 
     A relaxation helps to prove, and holds up a search for any solution. Where hands may lack, each
     slot has a slack of its own: the full relaxation takes seconds there, and proves less.
     """
-    if is_first:
-        return 0
     return 1 if model.help else 2
 
 

@@ -317,7 +317,7 @@ def _latest_starts(
         if spent >= limit:
             return None
         model.cp.maximize(objective)
-        status, solver = solve(model, hint=best, limit=limit - spent)
+        status, solver = solve(model, hint=best, limit=limit - spent, is_narrow=True)
         spent += solver.response_proto.deterministic_time
         if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
             return None
