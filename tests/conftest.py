@@ -80,8 +80,8 @@ def pytest_collection_modifyitems(items):
     items.sort(key=lambda item: rank.get(item.nodeid.split("::")[0], len(rank)))
 
 
-settings.register_profile("same", derandomize=True, deadline=None)
-settings.register_profile("search", deadline=None)
+settings.register_profile("same", derandomize=True, deadline=None, max_examples=40)
+settings.register_profile("search", deadline=None, max_examples=400)
 settings.load_profile(os.environ.get("PANTRY_SEARCH", "same"))
 if "PANTRY_SEARCH" not in os.environ:
     # Hypothesis also tries numbers that it reads from the sources of whatever modules are loaded,

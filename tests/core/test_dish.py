@@ -6,7 +6,7 @@ import json
 from pathlib import Path
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 import pantry_core
@@ -271,7 +271,6 @@ METHODS = st.sampled_from(["even-brine", "strong-brine", "dry-cure", "dry-brine"
 HOURS = st.floats(0.25, 400)
 
 
-@settings(max_examples=120)
 @given(PIECES, METHODS, st.floats(200, 6000), HOURS, HOURS)
 def test_an_edit_and_its_reverse_give_the_first_answer(cut, method, mass_g, min_h, more_h):
     document = dish(cut, mass_g, method)
@@ -284,7 +283,6 @@ def test_an_edit_and_its_reverse_give_the_first_answer(cut, method, mass_g, min_
     assert dish_document(edited(document)) == first
 
 
-@settings(max_examples=120)
 @given(PIECES, st.sampled_from(["even-brine", "strong-brine", "dry-cure", "dry-brine"]),
        st.floats(0.05, 9), st.floats(0.05, 9))  # fmt: skip
 def test_more_days_in_the_cure_never_less_salt(cut, method, days, more):
@@ -297,7 +295,6 @@ def test_more_days_in_the_cure_never_less_salt(cut, method, days, more):
     assert later >= sooner - 1e-6
 
 
-@settings(max_examples=120)
 @given(PIECES, METHODS, st.floats(0.05, 12), st.floats(0.01, 0.99))
 def test_a_shorter_wait_never_adds_a_stop_of_the_raw_clock(cut, method, days, part):
     def stops(lying):

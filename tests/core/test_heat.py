@@ -1,7 +1,7 @@
 """Heat through a piece: what is refused, what must hold of any piece, rest, danger and probes."""
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from pantry_core.formats.operations import heat_document
@@ -137,7 +137,6 @@ def hours_to(body, start_c, medium, celsius, goal_c=60.0):
     return float("inf") if journey is None else journey.ends_h[-1]
 
 
-@settings(max_examples=120)
 @given(BODIES, MEDIA, st.floats(1, 12), st.floats(1.02, 1.6), st.floats(1, 15))
 def test_thicker_is_never_sooner_hotter_never_later_colder_never_sooner(
     body, medium, start_c, factor, more_c
@@ -151,7 +150,6 @@ def test_thicker_is_never_sooner_hotter_never_later_colder_never_sooner(
     assert hours_to(body, start_c, name, hotter) <= usual + LITTLE
 
 
-@settings(max_examples=60)
 @given(BODIES, MEDIA, st.floats(0.05, 4))
 def test_no_heat_is_made_or_lost(body, medium, hours):
     journey = followed(body, 4.0, [Stage(*medium, hours=hours), Stage("air", 21.0, hours=0.5)])

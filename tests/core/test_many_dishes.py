@@ -5,7 +5,7 @@ from itertools import product
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from pantry_core.formats.operations import plan_document
@@ -215,7 +215,6 @@ def grids(size):
     return st.lists(st.lists(st.booleans(), min_size=size, max_size=size), min_size=2, max_size=4)
 
 
-@settings(max_examples=150, deadline=None)
 @given(
     st.integers(1, 7).flatmap(grids),
     st.lists(st.tuples(st.integers(0, 3), st.integers(0, 3)), min_size=3, max_size=3),

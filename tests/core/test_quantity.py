@@ -4,7 +4,7 @@ import contextlib
 
 import pint
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from pantry_core.measures.quantity import NotAQuantity, parse_number, parse_quantity
@@ -59,7 +59,6 @@ def test_says_what_is_allowed(text, says):
         parse_quantity(text, "mass", "g")
 
 
-@settings(max_examples=200, deadline=None)
 @given(st.floats(0.001, 100_000.0))
 def test_every_mass_that_was_reckoned_is_read_again(grams):
     """“5 lb 3 oz” is 2353.0104193750003 g to a computer; a file of a kitchen holds all of it."""
@@ -73,7 +72,6 @@ def test_water_by_mass_or_volume():
         parse_quantity("1 pint", "water", "g")
 
 
-@settings(max_examples=400, deadline=None)
 @given(st.text(max_size=70))
 def test_never_anything_but_a_number_or_a_message(text):
     for read in (parse_number, lambda t: parse_quantity(t, "mass", "g")):
@@ -81,7 +79,6 @@ def test_never_anything_but_a_number_or_a_message(text):
             assert read(text) >= 0
 
 
-@settings(max_examples=400, deadline=None)
 @given(st.integers(0, 10**6), st.integers(0, 99), st.sampled_from(["g", "kg", "lb", "oz"]))
 def test_reads_back_what_is_printed(whole, hundredths, unit):
     number = f"{whole}.{hundredths:02d}"

@@ -3,7 +3,7 @@
 import json
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from pantry_core.formats.operations import dish_document, read_recipe_document
@@ -154,7 +154,6 @@ def test_nonsense_is_no_recipe(content):
 UNITS = sorted((set(RECIPE_GRAMS) | set(RECIPE_ML)) - {"l"})
 
 
-@settings(max_examples=400, deadline=None)
 @given(st.floats(0.001, 90_000), st.sampled_from(UNITS), st.sampled_from(sorted(INGREDIENTS)))
 def test_what_is_printed_reads_back(amount, unit, key):
     line = read_line(written(amount, unit, key))
@@ -168,7 +167,6 @@ FRAGMENTS = st.sampled_from(
 )  # fmt: skip
 
 
-@settings(max_examples=400, deadline=None)
 @given(st.one_of(st.text(max_size=320), st.lists(FRAGMENTS, max_size=14).map(" ".join)))
 def test_nothing_typed_makes_a_traceback(text):
     for line in read_lines(text.replace("\n", " ")):

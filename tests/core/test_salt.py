@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from pantry_core.dish.piece import guessed_mm, prepared
@@ -57,7 +57,6 @@ pieces = st.fixed_dictionaries(
 )  # fmt: skip
 
 
-@settings(max_examples=150, deadline=None)
 @given(pieces, st.lists(stages, min_size=1, max_size=8), st.floats(0, 3))
 def test_salt_is_neither_made_nor_lost(meat, way, start):
     answer = salt_document({"meat": meat, "stages": way, "start_pct": start})
@@ -74,7 +73,6 @@ def days(meat, supply, ratio, celsius):
     return wait(Meat(**meat), supply, ratio, 0.70, celsius).days
 
 
-@settings(max_examples=150, deadline=None)
 @given(pieces, st.sampled_from([("bath", 0.5), ("bath", 3.0), ("dry", 0.08), ("dry", 0.5)]),
        st.floats(0, 14), st.floats(1.01, 2))  # fmt: skip
 def test_thicker_is_never_faster_warmer_never_slower_skin_never_faster(meat, supply, celsius, more):

@@ -6,7 +6,7 @@ from itertools import combinations, pairwise, permutations
 from zoneinfo import ZoneInfo
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from pantry_core.measures.said import days_said, span
@@ -144,7 +144,6 @@ def overlap(a, b):
             and a[1] < b[1] + b[3] - 1 and b[1] < a[1] + a[3] - 1)  # fmt: skip
 
 
-@settings(max_examples=200, deadline=None)
 @given(boxes, st.lists(st.text("abcdef ", max_size=30), min_size=1, max_size=3))
 def test_writing_inside_a_box_stays_inside(box, lines):
     for text in inside(lines, box, 6.7) or ():
@@ -360,7 +359,6 @@ def test_forty_dishes_have_a_lane_each_that_can_be_told_from_the_next():
         assert left + width < right
 
 
-@settings(max_examples=200, deadline=None)
 @given(boxes, st.lists(st.text("abcdef ", min_size=1, max_size=30), min_size=1, max_size=3))
 def test_writing_along_a_box_stays_in_it_and_long_ones_always_say_something(box, wordings):
     text = along(wordings, box, 6.7)
