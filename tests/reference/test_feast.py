@@ -16,7 +16,7 @@ from tests.reference.feast_rules import (
     with_hours,
 )
 
-FEASTS, FEASTS_WITH_HOURS = 10, 6
+FEASTS, FEASTS_WITH_HOURS = 6, 4
 ROOT = Path(__file__).parents[2]
 
 

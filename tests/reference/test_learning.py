@@ -24,7 +24,7 @@ from pantry_core.salt.request import Brine
 from tests.reference import kitchens
 from tests.reference.dishes import random_dish
 
-KITCHENS, DISHES, CASES = 40, 5, 40
+KITCHENS, DISHES, CASES = 40, 5, 20
 
 
 def hearts(told):
