@@ -1,13 +1,15 @@
 """Form fields that read what cooks write."""
 
 from datetime import datetime
+from functools import lru_cache
 from typing import Any
 from zoneinfo import ZoneInfo
 
 from django import forms
 from django.core.exceptions import ValidationError
 from django.utils import timezone
-from django.utils.translation import gettext
+from django.utils.safestring import SafeString
+from django.utils.translation import get_language, gettext
 
 from pantry_core.measures.durations import parse_duration
 from pantry_core.measures.quantity import NotAQuantity, parse_number, parse_quantity
@@ -297,9 +299,26 @@ class DurationField(forms.CharField):
 
 
 class LongSelect(forms.Select):
-    """A select of hundreds: one template for all of its options instead of one for each."""
+    """A select of hundreds: rendered once for each value and language, and kept."""
 
-    template_name = "_select.html"
+    def render(
+        self, name: str, value: Any, attrs: dict[str, Any] | None = None, renderer: Any = None
+    ) -> SafeString:
+        """The select as HTML; the renderer is always the one of the settings."""
+        built = self.build_attrs(self.attrs, attrs)
+        choices = tuple((key, str(label)) for key, label in self.choices)
+        return _long_select(name, value, tuple(built.items()), choices, get_language())
+
+
+@lru_cache(maxsize=64)
+def _long_select(
+    name: str, value: Any, attrs: tuple[tuple[str, Any], ...],
+    choices: tuple[tuple[str, str], ...], _language: str | None,
+) -> SafeString:  # fmt: skip
+    """One template for all of the options instead of one for each."""
+    widget = forms.Select(choices=choices)
+    widget.template_name = "_select.html"
+    return widget.render(name, value, dict(attrs))
 
 
 class InstantField(forms.CharField):

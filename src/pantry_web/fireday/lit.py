@@ -7,7 +7,7 @@ from django.http import HttpRequest
 
 from pantry_core.routes.hot_steps import HOT_PLACES, HOT_STEPS
 from pantry_web import clock
-from pantry_web.feasts.models import Event
+from pantry_web.feasts.models import Dish, Event
 from pantry_web.feasts.state import derive
 from pantry_web.kitchens.models import Kitchen
 
@@ -30,17 +30,19 @@ def is_lit(kitchen: Kitchen) -> bool:
     recent = Event.objects.filter(
         dish__feast__kitchen=kitchen, dish__feast__removed_at=None, dish__is_given_up=False,
         at__gte=clock.now(kitchen) - LONGEST,
-    ).select_related("dish")  # fmt: skip
+    )  # fmt: skip
     of_dish: dict[int, list[Event]] = defaultdict(list)
     for event in recent:
         of_dish[event.dish_id].append(event)
-    return any(_is_hot(events) for events in of_dish.values())
-
-
-def _is_hot(events: list[Event]) -> bool:
-    running = derive(events).running
-    if running is None:
+    states = ((dish_id, derive(events)) for dish_id, events in of_dish.items())
+    running = {dish_id: state.running for dish_id, state in states if state.running is not None}
+    if not running:
         return False
-    edits = events[0].dish.document.get("edits", ())
+    dishes = Dish.objects.filter(pk__in=running).only("document")
+    return any(_is_hot(dish, running[dish.pk]) for dish in dishes)
+
+
+def _is_hot(dish: Dish, running: str) -> bool:
+    edits = dish.document.get("edits", ())
     places = [edit["place"] for edit in edits if edit["step"] == running and "place" in edit]
     return places[-1] in HOT_PLACES if places else running in HOT_STEPS
