@@ -35,6 +35,22 @@ def text(answer):
     return answer.content.decode()
 
 
+def test_what_breaks_least_is_not_waited_for(cook, quince, feast, nobody_works):
+    """The hours of before stand until it is there."""
+    before = feast_outlook(feast, quince, quince.stands_at).plan.steps
+    feast.serve_at = quince.stands_at + timedelta(hours=9)
+    feast.save()
+    page = text(cook.get(f"/feasts/{feast.pk}/"))
+    assert "being worked out" in page
+    (work,) = Work.objects.filter(pk__in=nobody_works)
+    assert work.state == State.WAITING
+    told = feast_outlook(feast, quince, quince.stands_at)
+    assert told.plan.steps == before
+    solving.work_out_plan.call(work.pk)
+    assert "being worked out" not in text(cook.get(f"/feasts/{feast.pk}/"))
+    assert feast_outlook(feast, quince, quince.stands_at).plan.steps != before
+
+
 def test_what_raises_is_said_and_can_be_tried_again(cook, lantern, monkeypatch):
     def fails(*_):
         raise ZeroDivisionError

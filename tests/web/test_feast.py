@@ -506,6 +506,7 @@ def without_tokens(page):
 
 def test_what_could_still_be_made_is_told_as_it_becomes_known(cook, supper, monkeypatch):
     path = f"/feasts/{supper.pk}/still/?cut=chicken&mass=1800+g"
+    cook.get(f"/feasts/{supper.pk}/")
     monkeypatch.setattr(type(method_options.work_out_options), "enqueue", lambda *_: None)
     page = text(cook.get(path))
     assert "Planning each of" in page

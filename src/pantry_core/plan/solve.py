@@ -66,12 +66,14 @@ def plan(
     *,
     effort: float = 1.0,
     keep: Starts | None = None,
+    says_why: bool = True,
 ) -> Plan:
     """Plan a feast backwards from its hour.
 
     Parameters: problem, times in UTC, windows [s]; progress, told of every better plan; wants_stop,
     asked now and then, once there is a plan, whether to go on with it; effort, a share of the usual
-    limits; keep, starts of an earlier plan, by dish and step: as many of them as can be stay.
+    limits; keep, starts of an earlier plan, by dish and step: as many of them as can be stay;
+    says_why, whether it looks for the reasons where there is no plan, and for another hour.
     Returns: the plan, its instants in the problem's zone; `slack_h` [h]; `gap` of the first wish
     that is not proven best; when there is no plan, why, and the earliest hour the feast could be
     served with the present start. The same problem gives the same plan.
@@ -88,7 +90,7 @@ def plan(
 
     found = nearest(problem, fresh, progress, wants_stop or (lambda: False), effort)
     if found == cp_model.INFEASIBLE:
-        return explain(problem)
+        return explain(problem) if says_why else Plan(status="infeasible")
     if not isinstance(found, Nearest):
         return Plan(status="unsettled")
     return _by_later_wishes(problem, hours, fresh, build_to(problem), found)

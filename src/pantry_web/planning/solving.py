@@ -126,30 +126,51 @@ def solve(
     asked: Asked, tell: Tell | None = None, wants_stop: Callable[[], bool] | None = None
 ) -> Solved:
     """Solve; where it cannot be, with holding; else as the plan that breaks least."""
-    found = _solved(asked, tell, wants_stop)
+    left_out = _unreadable(asked.document)
+    whole = _whole(asked, left_out, tell, wants_stop)
+    if whole.status == "infeasible":
+        return _at_its_moment(_broken(asked, left_out, whole), asked)
+    return _at_its_moment(Solved(whole, left_out=left_out), asked)
+
+
+def solve_whole(asked: Asked) -> Solved | None:
+    """Solve; None where no plan keeps every rule, which is found out far sooner than why."""
+    left_out = _unreadable(asked.document)
+    whole = _whole(asked, left_out, says_why=False)
+    if whole.status == "infeasible":
+        return None
+    return _at_its_moment(Solved(whole, left_out=left_out), asked)
+
+
+def _at_its_moment(found: Solved, asked: Asked) -> Solved:
     return replace(found.in_utc(), asked_at=datetime.fromisoformat(asked.document["now"]))
 
 
-def _solved(asked: Asked, tell: Tell | None, wants_stop: Callable[[], bool] | None) -> Solved:
+def _whole(
+    asked: Asked, left_out: Container[str], tell: Tell | None = None,
+    wants_stop: Callable[[], bool] | None = None, *, says_why: bool = True,
+) -> Plan:  # fmt: skip
+    """The plan of all dishes but some that keeps every rule, with holding where it needs that."""
     from pantry_core.plan.solve import plan  # noqa: PLC0415 - the solver takes 0.6 s to import
 
     def found(document: Document) -> Plan:
         problem = resolve(PlanRequest.model_validate(document))
-        return plan(problem, tell, wants_stop, keep=asked.keep)
+        return plan(problem, tell, wants_stop, keep=asked.keep, says_why=says_why)
 
-    def best(document: Document, held: Document) -> Plan:
-        first = found(document)
-        if first.status != "infeasible" or held == document:
-            return first
-        second = found(held)
-        return first if second.status == "infeasible" else second
-
-    left_out = _unreadable(asked.document)
     document, held = without(asked.document, left_out), without(asked.held, left_out)
     if not document["dishes"]:
-        return Solved(Plan(status="infeasible"), left_out=left_out)
-    all_of_them = best(document, held)
-    if all_of_them.status != "infeasible":
+        return Plan(status="infeasible")
+    first = found(document)
+    if first.status != "infeasible" or held == document:
+        return first
+    second = found(held)
+    return first if second.status == "infeasible" else second
+
+
+def _broken(asked: Asked, left_out: dict[str, tuple[Sentence, ...]], all_of_them: Plan) -> Solved:
+    """The plan that breaks least, where no plan of all dishes keeps every rule."""
+    document, held = without(asked.document, left_out), without(asked.held, left_out)
+    if not document["dishes"]:
         return Solved(all_of_them, left_out=left_out)
     reasons, breaking = _why(document, all_of_them), _least_bad(document, held)
     if breaking is None:

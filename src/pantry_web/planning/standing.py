@@ -27,7 +27,7 @@ from pantry_web.planning.solving import (
     Solved,
     Starts,
     plan_roughly,
-    solve,
+    solve_whole,
     work_out_plan,
 )  # fmt: skip
 
@@ -107,7 +107,7 @@ def ask(kitchen: Kitchen, asked: Asked, *, behind: bool = False) -> None:
     """Ask for the plan of a feast, unless the one that there is holds.
 
     A small one is worked out at once, a large one roughly where there was none, and then beside the
-    pages.
+    pages. So is what breaks least where no plan keeps every rule: that takes seconds.
 
     Parameters: kitchen; asked; behind, whether nobody waits for it, however small it is.
     """
@@ -116,7 +116,8 @@ def ask(kitchen: Kitchen, asked: Asked, *, behind: bool = False) -> None:
         if _still_holds(_answer_of(kept), asked.document, _now(asked)):
             return
         queue.set_aside(kept)
-    if not behind and _open_steps(asked.document) <= QUICK_STEPS and _solve_at_once(kitchen, asked):
+    is_small = not behind and _open_steps(asked.document) <= QUICK_STEPS
+    if is_small and _solve_at_once(kitchen, asked):
         return
     is_first = kept is None and not behind and _open_steps(asked.document) <= ROUGH_STEPS
     work = _hand_over(kitchen, asked)
@@ -143,11 +144,13 @@ def kept_starts(feast: Feast) -> Starts:
 
 
 def _solve_at_once(kitchen: Kitchen, asked: Asked) -> bool:
-    """Work a plan out and keep it; whether that went well."""
+    """Work a plan out that keeps every rule, and keep it; whether there is one."""
     try:
-        answer = solve(asked)
+        answer = solve_whole(asked)
     except Exception:
         log.exception("A plan could not be worked out at once: %s", asked.about)
+        return False
+    if answer is None:
         return False
     _keep(kitchen, asked, SOLVED.written(answer))
     return True
