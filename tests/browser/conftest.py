@@ -11,11 +11,14 @@ from pathlib import Path
 
 import pytest
 from axe_playwright_python.sync_playwright import Axe
+from playwright.sync_api import expect
 
 from tests.conftest import ROOT, environment
 
 LOADED: list[Path] = []
 CHROMIUM = "/usr/bin/chromium-headless-shell"
+
+expect.set_options(timeout=20_000)  # a busy machine answers late
 
 
 def free_port():
